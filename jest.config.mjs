@@ -1,0 +1,17 @@
+/** Unit and API tests of all packages. The browser's own tests are in e2e/ and run with Playwright. */
+const swc = {
+  '^.+\\.ts$': [
+    '@swc/jest',
+    { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'commonjs' } },
+  ],
+};
+const project = (name) => ({
+  displayName: name,
+  rootDir: `packages/${name}`,
+  testEnvironment: 'node',
+  testMatch: ['<rootDir>/test/**/*.test.ts'],
+  transform: swc,
+  moduleNameMapper: { '^@hedge-lamp/core/(.*)$': '<rootDir>/../core/src/$1/index.ts' },
+});
+
+export default { projects: ['core', 'server', 'web'].map(project) };

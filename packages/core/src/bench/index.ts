@@ -1,0 +1,4 @@
+export * from './kept-reading';
+export * from './run';
+export * from './run-event';
+export * from './tube';

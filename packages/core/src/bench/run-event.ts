@@ -1,0 +1,37 @@
+import { z } from 'zod';
+import { CardMatchSchema } from '../color/card';
+import { DoubtIdSchema, IdSchema, InstantSchema } from '../readings';
+
+const base = {
+  /** Made by whoever saw it happen; the same event sent twice counts once. */
+  id: IdSchema,
+  testId: IdSchema,
+  at: InstantSchema,
+};
+/** The step it was meant for: an event for a step that is already left changes nothing. */
+const step = z.int().min(0, 'There is no step before the first.');
+
+/** Everything that can happen on the bench. A run is the list of these. */
+export const RunEventSchema = z
+  .discriminatedUnion('type', [
+    z.object({ ...base, type: z.literal('drop'), step }),
+    z.object({ ...base, type: z.literal('take-back'), step }),
+    z.object({ ...base, type: z.literal('step-done'), step }),
+    z.object({ ...base, type: z.literal('step-back'), step }),
+    z.object({ ...base, type: z.literal('timer-started'), step }),
+    z.object({ ...base, type: z.literal('turned'), step }),
+    z.object({ ...base, type: z.literal('matched'), step, match: CardMatchSchema.nullable() }),
+    z.object({
+      ...base,
+      type: z.literal('figure'),
+      step,
+      text: z.string().max(20),
+      unit: z.string().max(20),
+    }),
+    z.object({ ...base, type: z.literal('doubt'), doubt: DoubtIdSchema, on: z.boolean() }),
+    z.object({ ...base, type: z.literal('confirmed'), readingId: IdSchema, zone: z.string().min(1).max(60) }),
+    z.object({ ...base, type: z.literal('set-aside') }),
+    z.object({ ...base, type: z.literal('taken-up') }),
+  ])
+  .meta({ id: 'RunEvent' });
+export type RunEvent = z.infer<typeof RunEventSchema>;

@@ -1,0 +1,44 @@
+import { FieldError, type Interval, interval } from '../quantity';
+import type { Card, CardMatch } from './card';
+
+/**
+ * The interval that a match on a card stands for, in the card's unit; null when the color is not one of the
+ * card, which tells nothing.
+ * - between two swatches: from one to the other, best where the keeper put it;
+ * - at a swatch: half-way to each neighbor, since anything nearer would have been called the same;
+ * - past the top: from the top upward, without an end.
+ * @throws FieldError `wrong-entry` when the card has no such swatch.
+ */
+export function cardInterval(card: Card, match: CardMatch): Interval | null {
+  const { values } = card;
+  const swatch = (k: number): number => {
+    const value = values[k];
+    if (value === undefined)
+      throw new FieldError(
+        'wrong-entry',
+        'entered.match',
+        `The card has ${values.length} swatches; there is no number ${k + 1}.`,
+      );
+    return value;
+  };
+  switch (match.found) {
+    case 'not-on-card':
+      return null;
+    case 'past-top': {
+      const top = swatch(values.length - 1);
+      return interval(top, top, Infinity);
+    }
+    case 'between': {
+      const [low, high] = [swatch(match.below), swatch(match.below + 1)];
+      return interval(low, low + match.share * (high - low), high);
+    }
+    case 'at': {
+      const here = swatch(match.swatch);
+      const below = values[match.swatch - 1] ?? here;
+      const above = values[match.swatch + 1] ?? here;
+      // At the top the next shade is not printed: the same ratio as the step below is assumed upward.
+      const high = match.swatch === values.length - 1 ? here * (here / below) ** 0.5 : (here + above) / 2;
+      return interval((below + here) / 2, here, high);
+    }
+  }
+}

@@ -1,0 +1,257 @@
+import { z } from 'zod';
+import {
+  type Interval,
+  WireIntervalSchema,
+  canonicalUnit,
+  convert,
+  convertInterval,
+  formatReading,
+  fromWire,
+  interval,
+  overBox,
+  toWire,
+} from '../quantity';
+import { unionizedFraction } from '../chemistry';
+import {
+  type Dated,
+  type ParameterId,
+  type Reading,
+  type Workings,
+  WorkingsSchema,
+  freeAmmonia,
+  interpret,
+  parameterIds,
+} from '../readings';
+import { type DueTest, DueTestSchema, dueTests, staleAfter } from '../schedule';
+import type { Deed } from '../remedies';
+import type { Water } from '../waters';
+import { type Finding, FindingSchema, finding, settledBy } from './finding';
+import { type Verdict, judge } from './judge';
+import type { Band } from './limit';
+import { bandsFor, isFishless, limitsFor } from './shipped-limits';
+import { type Status, StatusSchema, severity, worse } from './status';
+import { type Subject, SubjectSchema, subjectKind, subjectLabel } from './subject';
+
+/** One figure of a water as Today shows it: interval, bands and verdict in the keeper's own unit. */
+export const GaugeSchema = z
+  .object({
+    subject: SubjectSchema,
+    label: z.string(),
+    unit: z.string(),
+    /** Null when nothing was read or the last color was not one of its card. */
+    value: WireIntervalSchema.nullable(),
+    takenAt: z.int().nullable(),
+    readingId: z.string().nullable(),
+    bands: z.array(
+      z.object({ from: z.number().nullable(), to: z.number().nullable(), status: StatusSchema }),
+    ),
+    status: StatusSchema,
+    sure: z.boolean(),
+    /** False where no school speaks of this figure in this kind of water. */
+    judged: z.boolean(),
+    /** A remark where the status is Unread: never tested, too old, or not a color of the card. */
+    remark: z.string(),
+    workings: WorkingsSchema.nullable(),
+  })
+  .meta({ id: 'Gauge' });
+export type Gauge = z.infer<typeof GaugeSchema>;
+
+export const TodaySchema = z
+  .object({
+    waterId: z.string(),
+    at: z.int(),
+    status: StatusSchema,
+    gauges: z.array(GaugeSchema),
+    /** Worst first. */
+    findings: z.array(FindingSchema),
+    due: z.array(DueTestSchema),
+  })
+  .meta({ id: 'Today' });
+export type Today = z.infer<typeof TodaySchema>;
+
+export type Latest = Partial<Record<ParameterId, Reading>>;
+
+const displayUnit = (water: Water, subject: Subject): string => water.units[subjectKind(subject) as 'ph'];
+
+const wireEnd = (x: number) => (Number.isFinite(x) ? x : null);
+
+function shownBands(bands: readonly Band[], subject: Subject, unit: string): Gauge['bands'] {
+  const kind = subjectKind(subject);
+  const show = (x: number) => wireEnd(Number.isFinite(x) ? convert(x, kind, canonicalUnit(kind), unit) : x);
+  return bands.map((b) => ({ from: show(b.from), to: show(b.to), status: b.status }));
+}
+
+/** A fishless filter is fed ammonia on purpose: what would be a warning elsewhere is only noted. */
+const softened = (verdict: Verdict): Verdict => ({ ...verdict, status: 'clear' });
+
+function fishlessFinding(subject: Subject, verdict: Verdict, value: Interval, unit: string): Finding {
+  return {
+    subject,
+    status: 'clear',
+    sure: verdict.sure,
+    what: `${subjectLabel(subject)} is ${formatReading(value)} ${unit}.`,
+    howSure: '',
+    why: 'No animals live here yet, so it feeds the growing filter and harms nobody.',
+    todo: '',
+    byWhen: '',
+  };
+}
+
+interface Judged {
+  readonly gauge: Gauge;
+  readonly finding: Finding | null;
+}
+
+interface Figure {
+  readonly subject: Subject;
+  /** Canonical. */
+  readonly value: Interval | null;
+  readonly takenAt: number;
+  readonly readingId: string;
+  readonly workings: Workings;
+  readonly settle: (bands: readonly Band[]) => string;
+}
+
+function judged(water: Water, figure: Figure, at: number): Judged {
+  const { subject, takenAt, readingId } = figure;
+  const kind = subjectKind(subject);
+  const unit = displayUnit(water, subject);
+  const bands = bandsFor(subject, water);
+  const base = {
+    subject,
+    label: subjectLabel(subject),
+    unit,
+    takenAt,
+    readingId,
+    bands: shownBands(bands, subject, unit),
+    judged: bands.length > 0,
+    workings: {
+      ...figure.workings,
+      sources: [...figure.workings.sources, ...limitsFor(subject, water).map((l) => `Bands: ${l.source}`)],
+    },
+  };
+  const unread = (remark: string, value: Interval | null): Judged => ({
+    gauge: { ...base, value: value && toWire(value), status: 'unread', sure: false, remark },
+    finding: null,
+  });
+  if (!figure.value)
+    return unread('The color was not one of the card. Dilute the sample and test again.', null);
+  const value = convertInterval(figure.value, kind, canonicalUnit(kind), unit);
+  if (at - takenAt > staleAfter(water, subject === 'free-ammonia' ? 'ammonia' : subject))
+    return unread('Read too long ago to say how it is today.', value);
+  if (bands.length === 0) return unread('No usual limit for this kind of water; noted.', value);
+
+  const verdict = judge(figure.value, bands);
+  const soften =
+    isFishless(water) && kind !== 'ph' && ['ammonia', 'nitrite'].includes(kind) && verdict.status !== 'clear';
+  const shown = soften ? softened(verdict) : verdict;
+  const words = soften
+    ? fishlessFinding(subject, verdict, value, unit)
+    : finding(subject, verdict, value, kind === 'ph' ? '' : unit, figure.settle(bands));
+  return {
+    gauge: { ...base, value: toWire(value), status: shown.status, sure: verdict.sure, remark: '' },
+    finding: words,
+  };
+}
+
+function measuredFigure(reading: Reading): Figure {
+  return {
+    subject: reading.parameter,
+    value: reading.value && fromWire(reading.value),
+    takenAt: reading.takenAt,
+    readingId: reading.id,
+    workings: interpret(reading).workings,
+    settle: () =>
+      reading.value?.high === null
+        ? 'A test of the sample diluted with distilled water would settle it.'
+        : 'A second test would narrow it.',
+  };
+}
+
+const dated = (reading: Reading | undefined): Dated | null =>
+  reading?.value ? { value: fromWire(reading.value), takenAt: reading.takenAt } : null;
+
+function freeAmmoniaFigure(latest: Latest): Figure | null {
+  const total = dated(latest.ammonia);
+  if (!total || !latest.ammonia) return null;
+  const result = freeAmmonia(total, dated(latest.ph), dated(latest.temperature));
+  const { used } = result;
+  const known = (x: Interval) => interval(x.best, x.best, x.best);
+  const free = (t: Interval, p: Interval, c: Interval) => {
+    if (t.high === Infinity) return result.value;
+    return overBox([t, p, c], (tan, ph, celsius) => tan! * unionizedFraction(ph!, celsius!));
+  };
+  return {
+    subject: 'free-ammonia',
+    value: result.value,
+    takenAt: total.takenAt,
+    readingId: latest.ammonia.id,
+    workings: { ...result.workings, caveats: [...result.gaps, ...result.workings.caveats] },
+    settle: (bands) =>
+      settledBy(bands, [
+        { label: 'A thermometer reading', narrowed: free(used.total, used.ph, known(used.temperature)) },
+        { label: 'A fresh pH to the tenth', narrowed: free(used.total, known(used.ph), used.temperature) },
+        { label: 'A second ammonia test', narrowed: free(known(used.total), used.ph, used.temperature) },
+      ]),
+  };
+}
+
+function neverRead(water: Water, subject: Subject): Gauge {
+  const unit = displayUnit(water, subject);
+  const bands = bandsFor(subject, water);
+  return {
+    subject,
+    label: subjectLabel(subject),
+    unit,
+    value: null,
+    takenAt: null,
+    readingId: null,
+    bands: shownBands(bands, subject, unit),
+    status: 'unread',
+    sure: false,
+    judged: bands.length > 0,
+    remark: subject === 'free-ammonia' ? 'Needs a total ammonia reading.' : 'Not tested yet.',
+    workings: null,
+  };
+}
+
+/**
+ * How a water is, from the latest reading of each parameter.
+ * @param latest the newest reading by parameter, deleted ones left out
+ * @param deeds what was done lately, newest first; it can make a test due
+ * @param at the present instant
+ */
+export function today(water: Water, latest: Latest, deeds: readonly Deed[], at: number): Today {
+  const free = freeAmmoniaFigure(latest);
+  const figures = new Map<Subject, Figure>();
+  if (free) figures.set('free-ammonia', free);
+  for (const parameter of parameterIds) {
+    const reading = latest[parameter];
+    if (reading) figures.set(parameter, measuredFigure(reading));
+  }
+  const subjects: Subject[] = ['free-ammonia', ...parameterIds];
+  const shown = water.kind === 'source' ? subjects.filter((s) => s !== 'free-ammonia') : subjects;
+  const results = shown.map((subject): Judged => {
+    const figure = figures.get(subject);
+    return figure ? judged(water, figure, at) : { gauge: neverRead(water, subject), finding: null };
+  });
+  const gauges = results.map((r) => r.gauge);
+  const findings = results
+    .map((r) => r.finding)
+    .filter((f) => f !== null)
+    .sort((a, b) => severity(b.status) - severity(a.status));
+  const statusOf = (parameter: ParameterId): Status =>
+    gauges
+      .filter((g) => g.subject === parameter || (parameter === 'ammonia' && g.subject === 'free-ammonia'))
+      .map((g) => g.status)
+      .reduce(worse, 'unread');
+  const due: DueTest[] = dueTests(water, latest, deeds, statusOf, at);
+  return {
+    waterId: water.id,
+    at,
+    status: gauges.map((g) => g.status).reduce(worse, 'unread'),
+    gauges,
+    findings,
+    due,
+  };
+}

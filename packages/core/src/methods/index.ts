@@ -1,0 +1,3 @@
+export * from './method';
+export * from './shipped';
+export * from './titration-interval';

@@ -1,0 +1,97 @@
+import { z } from 'zod';
+import { type Interval, interval } from '../quantity';
+
+export const doubtIds = [
+  'lost-count',
+  'drop-ran',
+  'shook-short',
+  'read-late',
+  'read-early',
+  'poor-light',
+  'cap-leaked',
+  'old-bottle',
+] as const;
+export const DoubtIdSchema = z.enum(doubtIds);
+export type DoubtId = z.infer<typeof DoubtIdSchema>;
+
+export interface Doubt {
+  readonly id: DoubtId;
+  /** What the keeper picks, in their own words. */
+  readonly label: string;
+  /** What it does to the reading, in a sentence without blame. */
+  readonly effect: string;
+  /** Shares of the value by which the low end falls and the high end rises. */
+  readonly widenLow: number;
+  readonly widenHigh: number;
+}
+
+/**
+ * How far each doubt widens a reading. No published figures exist for these: the sizes are Hedge Lamp's own,
+ * set so that one drop of ten, or one shade of a card, stays inside. Directions are common practice.
+ */
+export const doubts: Readonly<Record<DoubtId, Doubt>> = {
+  'lost-count': {
+    id: 'lost-count',
+    label: 'I lost count of the drops',
+    effect: 'The count may be off by a drop or so; the range is a fifth wider each way.',
+    widenLow: 0.2,
+    widenHigh: 0.2,
+  },
+  'drop-ran': {
+    id: 'drop-ran',
+    label: 'A drop ran down the side',
+    effect: 'Some reagent may not have reached the water; the range is a tenth wider each way.',
+    widenLow: 0.1,
+    widenHigh: 0.1,
+  },
+  'shook-short': {
+    id: 'shook-short',
+    label: 'I shook it short',
+    effect: 'A short shake makes colors too pale: the true value may be up to half as much again.',
+    widenLow: 0,
+    widenHigh: 0.5,
+  },
+  'read-late': {
+    id: 'read-late',
+    label: 'The tube stood too long',
+    effect: 'Its color may read high: the true value may be a quarter lower.',
+    widenLow: 0.25,
+    widenHigh: 0,
+  },
+  'read-early': {
+    id: 'read-early',
+    label: 'I read it before the wait was over',
+    effect: 'The color was still growing: the true value may be up to half as much again.',
+    widenLow: 0,
+    widenHigh: 0.5,
+  },
+  'poor-light': {
+    id: 'poor-light',
+    label: 'The light was poor',
+    effect: 'Neighboring colors are hard to tell apart; the range is a quarter wider each way.',
+    widenLow: 0.25,
+    widenHigh: 0.25,
+  },
+  'cap-leaked': {
+    id: 'cap-leaked',
+    label: 'The cap leaked',
+    effect: 'Some of the sample was lost after the reagent went in; the range is a tenth wider each way.',
+    widenLow: 0.1,
+    widenHigh: 0.1,
+  },
+  'old-bottle': {
+    id: 'old-bottle',
+    label: 'The bottle is out of date',
+    effect: 'Old reagent usually reads low: the true value may be up to half as much again.',
+    widenLow: 0.1,
+    widenHigh: 0.5,
+  },
+};
+
+/** Widens an interval of a concentration (zero or more) by the doubts, one after the other. The best guess stays. */
+export const widenByDoubts = (i: Interval, ids: readonly DoubtId[]): Interval =>
+  ids.reduce(
+    (wide, id) =>
+      interval(wide.low * (1 - doubts[id].widenLow), wide.best, wide.high * (1 + doubts[id].widenHigh)),
+    i,
+  );

@@ -1,0 +1,200 @@
+import { cardInterval, cardOf } from '../color';
+import { methodOf, titrationInterval } from '../methods';
+import {
+  FieldError,
+  type Interval,
+  canonicalUnit,
+  convert,
+  convertInterval,
+  formatReading,
+  interval,
+  parseFigure,
+  unitOf,
+} from '../quantity';
+import { type DoubtId, doubts, widenByDoubts } from './doubt';
+import type { Entered } from './entered';
+import { type ParameterId, parameters } from './parameter';
+import type { Workings } from './workings';
+
+export interface Interpretation {
+  /** Canonical interval; null when the entry tells nothing. */
+  readonly value: Interval | null;
+  readonly workings: Workings;
+}
+
+/** The part of a reading that its value depends on. */
+export interface Observation {
+  readonly parameter: ParameterId;
+  readonly methodId: string | null;
+  readonly entered: Entered;
+  readonly doubts: readonly DoubtId[];
+}
+
+interface Raw {
+  readonly value: Interval | null;
+  readonly unit: string;
+  readonly formula: string;
+  readonly substituted: string;
+  readonly input: { label: string; value: string };
+  readonly caveat: string;
+}
+
+function figureInterval(text: string, halfWidth: number, floor: number, ceiling: number): Interval {
+  const { value, lastDigit } = parseFigure(text, 'entered.text');
+  const half = Math.max(halfWidth, lastDigit / 2);
+  // The best guess itself is checked against the possible afterwards; the ends stop there.
+  return interval(
+    Math.min(value, Math.max(floor, value - half)),
+    value,
+    Math.max(value, Math.min(ceiling, value + half)),
+  );
+}
+
+function fromCard(entered: Extract<Entered, { how: 'card' }>): Raw {
+  const card = cardOf(entered.cardId);
+  const value = cardInterval(card, entered.match);
+  const { match } = entered;
+  const sentences = {
+    between: () =>
+      `between the swatches ${card.values[match.found === 'between' ? match.below : 0]} and ${card.values[match.found === 'between' ? match.below + 1 : 0]} ${card.unit}`,
+    at: () => `like the swatch ${card.values[match.found === 'at' ? match.swatch : 0]} ${card.unit}`,
+    'past-top': () => `past the top swatch, ${card.values.at(-1)} ${card.unit}`,
+    'not-on-card': () => 'not a color of this card',
+  };
+  return {
+    value,
+    unit: card.unit,
+    formula: {
+      between: 'lower swatch ≤ value ≤ upper swatch',
+      at: 'half-way to the swatch below ≤ value ≤ half-way to the swatch above',
+      'past-top': 'value ≥ top swatch',
+      'not-on-card': 'no value',
+    }[match.found],
+    substituted: value
+      ? `${formatReading(value)} ${card.unit}`
+      : 'A color that is not on the card tells nothing.',
+    input: { label: 'Color read', value: sentences[match.found]() },
+    caveat:
+      match.found === 'past-top'
+        ? 'The card ends here. Dilute the sample with distilled water and test again to know more.'
+        : match.found === 'not-on-card'
+          ? 'Wrong card, colored light, or a sample so strong that its color bleached. Dilute and test again.'
+          : 'Eye and light decide. Read it against white in daylight.',
+  };
+}
+
+function observe({ parameter, methodId, entered }: Observation): Raw {
+  const { kind, possible } = parameters[parameter];
+  const method = methodId === null ? null : methodOf(methodId);
+  const wrong = (why: string) => new FieldError('wrong-entry', 'entered.how', why);
+  if (method && method.parameter !== parameter)
+    throw new FieldError(
+      'wrong-entry',
+      'methodId',
+      `${method.name} measures ${parameters[method.parameter].label}, not ${parameters[parameter].label}.`,
+    );
+
+  switch (entered.how) {
+    case 'drops': {
+      if (method?.result.by !== 'titration')
+        throw wrong('Drops are counted with a titration method. Choose one, such as KH by drops.');
+      const { perDrop, unit } = method.result;
+      return {
+        value: titrationInterval(entered.drops, perDrop),
+        unit,
+        formula: '(drops − 1) × worth of a drop < value ≤ drops × worth of a drop',
+        substituted: `(${entered.drops} − 1) × ${perDrop} < value ≤ ${entered.drops} × ${perDrop} ${unit}`,
+        input: { label: 'Drops to the turn', value: `${entered.drops}, each worth ${perDrop} ${unit}` },
+        caveat:
+          'The true end lies somewhere within the last drop. Twice the sample would halve what a drop is worth.',
+      };
+    }
+    case 'card': {
+      if (method && (method.result.by !== 'card' || method.result.cardId !== entered.cardId))
+        throw wrong(`${method.name} is not read on this card.`);
+      return fromCard(entered);
+    }
+    case 'meter':
+    case 'figure': {
+      unitOf(kind, entered.unit, 'entered.unit');
+      const meter = entered.how === 'meter' && method?.result.by === 'meter' ? method.result : null;
+      if (entered.how === 'meter' && !meter)
+        throw wrong('A meter figure needs a meter method, such as a pen.');
+      const bound = (x: number) => convert(x, kind, canonicalUnit(kind), entered.unit);
+      // Accuracy is a difference, so it converts without the offset of a temperature scale.
+      const accuracy = meter
+        ? convert(meter.accuracy, kind, meter.unit, entered.unit) - convert(0, kind, meter.unit, entered.unit)
+        : 0;
+      const value = figureInterval(entered.text, accuracy, bound(possible[0]), bound(possible[1]));
+      return {
+        value,
+        unit: entered.unit,
+        formula: meter ? 'figure ± accuracy of the meter' : 'figure ± half its last digit',
+        substituted: `${entered.text.trim()} → ${formatReading(value)} ${entered.unit}`,
+        input: {
+          label: meter ? 'Shown by the meter' : 'Figure typed',
+          value: `${entered.text.trim()} ${entered.unit}`,
+        },
+        caveat: meter
+          ? 'Holds for a meter that was calibrated lately.'
+          : 'How it was measured is not known, so its true range may be wider.',
+      };
+    }
+  }
+}
+
+/**
+ * Computes the canonical interval of an observation, and its workings.
+ * @throws FieldError with the path of the field, for whatever cannot be
+ */
+export function interpret(observation: Observation): Interpretation {
+  const { parameter } = observation;
+  const { kind, label, possible } = parameters[parameter];
+  const raw = observe(observation);
+  const unit = canonicalUnit(kind);
+
+  const relative = kind !== 'ph' && kind !== 'temperature';
+  const widened = raw.value && relative ? widenByDoubts(raw.value, observation.doubts) : raw.value;
+  const value = widened && convertInterval(widened, kind, raw.unit, unit);
+
+  const [low, high] = possible;
+  // A hair of tolerance: 122 °F converts to 50.000000000000007 °C.
+  const slack = 1e-9 * Math.max(Math.abs(low), Math.abs(high));
+  if (value && (value.best < low - slack || value.best > high + slack)) {
+    const [from, to] = [low, high].map((x) =>
+      formatReading(
+        interval(...(Array(3).fill(convert(x, kind, unit, raw.unit)) as [number, number, number])),
+      ),
+    );
+    const behind = kind === 'ph' ? '' : ` ${raw.unit}`;
+    throw new FieldError(
+      'out-of-range',
+      observation.entered.how === 'meter' || observation.entered.how === 'figure'
+        ? 'entered.text'
+        : 'entered',
+      `${label} lies between ${from} and ${to}${behind}. Check the figure and the unit.`,
+    );
+  }
+
+  return {
+    value,
+    workings: {
+      title: label,
+      result: widened ? `${formatReading(widened)} ${raw.unit}` : 'No value',
+      formula: raw.formula,
+      substituted: raw.substituted,
+      inputs: [
+        raw.input,
+        ...observation.doubts.map((id) => ({
+          label: 'Doubt',
+          value: doubts[id].label,
+          note: relative ? doubts[id].effect : 'Marked; the range stays.',
+        })),
+      ],
+      sources: [
+        observation.methodId ? `${methodOf(observation.methodId).name}: common practice` : 'As typed',
+      ],
+      caveats: [raw.caveat],
+    },
+  };
+}

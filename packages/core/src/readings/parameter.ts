@@ -1,0 +1,38 @@
+import { z } from 'zod';
+import type { QuantityKind } from '../quantity';
+
+/** What is measured. The order is the order of every list of parameters. */
+export const parameterIds = [
+  'ammonia',
+  'nitrite',
+  'nitrate',
+  'ph',
+  'alkalinity',
+  'hardness',
+  'temperature',
+] as const;
+
+export const ParameterIdSchema = z.enum(parameterIds, {
+  error: `Choose what was measured: ${parameterIds.join(', ')}.`,
+});
+export type ParameterId = z.infer<typeof ParameterIdSchema>;
+
+export interface Parameter {
+  readonly id: ParameterId;
+  /** Name in the words of the interface. */
+  readonly label: string;
+  readonly kind: QuantityKind;
+  /** What can be at all, in the canonical unit; a figure outside is a slip of the finger. */
+  readonly possible: readonly [low: number, high: number];
+}
+
+/** Bounds: pH by definition; −2 to 50 °C liquid water with fish in it; the others far beyond any kept water. */
+export const parameters: Readonly<Record<ParameterId, Parameter>> = {
+  ammonia: { id: 'ammonia', label: 'Total ammonia', kind: 'ammonia', possible: [0, 1000] },
+  nitrite: { id: 'nitrite', label: 'Nitrite', kind: 'nitrite', possible: [0, 1000] },
+  nitrate: { id: 'nitrate', label: 'Nitrate', kind: 'nitrate', possible: [0, 2000] },
+  ph: { id: 'ph', label: 'pH', kind: 'ph', possible: [0, 14] },
+  alkalinity: { id: 'alkalinity', label: 'KH (alkalinity)', kind: 'alkalinity', possible: [0, 50] },
+  hardness: { id: 'hardness', label: 'GH (hardness)', kind: 'hardness', possible: [0, 50] },
+  temperature: { id: 'temperature', label: 'Temperature', kind: 'temperature', possible: [-2, 50] },
+};

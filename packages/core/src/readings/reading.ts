@@ -1,0 +1,46 @@
+import { z } from 'zod';
+import { WireIntervalSchema } from '../quantity';
+import { DoubtIdSchema } from './doubt';
+import { EnteredSchema } from './entered';
+import { ParameterIdSchema } from './parameter';
+
+export const IdSchema = z.uuid({ error: 'This is not an identifier of Hedge Lamp.' });
+/** Milliseconds since 1970-01-01 UTC; the year 1990 to 2200 keeps slips of a unit out. */
+export const InstantSchema = z
+  .int({ error: 'Give the time as a whole number of milliseconds.' })
+  .min(631_152_000_000, 'This time lies before 1990. Check the year.')
+  .max(7_258_118_400_000, 'This time lies after 2200. Check the year.');
+/** IANA name of the zone in which the instant was taken. */
+export const ZoneSchema = z.string().min(1).max(60);
+
+/** What a keeper tells about a reading; the server computes the interval from it. */
+export const ReadingDraftSchema = z
+  .object({
+    id: IdSchema,
+    waterId: IdSchema,
+    samplingPointId: IdSchema.nullable().default(null),
+    parameter: ParameterIdSchema,
+    /** Null for a figure whose method is not known. */
+    methodId: z.string().max(80).nullable().default(null),
+    takenAt: InstantSchema,
+    zone: ZoneSchema,
+    entered: EnteredSchema,
+    doubts: z.array(DoubtIdSchema).max(20).default([]),
+    /** Who took the sample: a name or initials. */
+    by: z.string().max(60, 'At most 60 characters.').default(''),
+    note: z.string().max(2000, 'At most 2000 characters.').default(''),
+    runId: IdSchema.nullable().default(null),
+  })
+  .meta({ id: 'ReadingDraft' });
+export type ReadingDraft = z.infer<typeof ReadingDraftSchema>;
+
+/** A reading as kept: what was entered, and the canonical interval computed from it. */
+export const ReadingSchema = ReadingDraftSchema.extend({
+  methodVersion: z.int().positive().nullable(),
+  /** In the canonical unit of the parameter; null when the color was not one of the card. */
+  value: WireIntervalSchema.nullable(),
+  version: z.int().positive(),
+  createdAt: InstantSchema,
+  deletedAt: InstantSchema.nullable(),
+}).meta({ id: 'Reading' });
+export type Reading = z.infer<typeof ReadingSchema>;

@@ -1,0 +1,3 @@
+export * from './stock-group';
+export * from './tank-volume';
+export * from './water';

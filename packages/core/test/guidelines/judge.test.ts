@@ -1,0 +1,101 @@
+import { bandsFor, judge, strictest, limit, sentence, finding, settledBy } from '@hedge-lamp/core/guidelines';
+import { interval, point, toCanonical } from '@hedge-lamp/core/quantity';
+import type { Water } from '@hedge-lamp/core/waters';
+
+const tank = { kind: 'aquarium', stockGroups: ['community-fish'] } as Pick<Water, 'kind' | 'stockGroups'>;
+const kh = (degrees: number) => toCanonical(degrees, 'alkalinity', '°dKH');
+const no3 = (mg: number) => toCanonical(mg, 'nitrate', 'mg/L NO3');
+
+describe('a verdict', () => {
+  const bands = bandsFor('alkalinity', tank);
+
+  it('is sure when the whole range is clear', () => {
+    expect(judge(interval(kh(4.5), kh(5), kh(5.5)), bands)).toMatchObject({ status: 'clear', sure: true });
+  });
+  it('is sure when even the mildest end wants acting on', () => {
+    expect(judge(interval(kh(0.5), kh(1), kh(1.5)), bands)).toMatchObject({
+      status: 'act',
+      sure: true,
+      tooLow: true,
+    });
+  });
+  it('cannot tell when the range crosses, and lights at least Watch', () => {
+    expect(judge(interval(kh(1), kh(4.5), kh(5)), bands)).toMatchObject({
+      status: 'watch',
+      sure: false,
+      mildest: 'clear',
+      worst: 'act',
+      atBest: 'clear',
+      tooLow: true,
+    });
+  });
+  it('knows too much from too little', () => {
+    expect(judge(point(7.2), bandsFor('ph', tank)).status).toBe('clear');
+    expect(judge(point(9), bandsFor('ph', tank))).toMatchObject({ status: 'act', tooLow: false });
+    expect(judge(point(5), bandsFor('ph', tank))).toMatchObject({ status: 'act', tooLow: true });
+  });
+  it('of a color past the top counts from the top up', () => {
+    expect(judge(interval(no3(100), no3(100), Infinity), bandsFor('nitrate', tank))).toMatchObject({
+      status: 'act',
+      sure: true,
+    });
+  });
+
+  // Common practice: at or under 20 good, under 40 acceptable, at 40 act.
+  it.each([
+    [20, 'clear'],
+    [30, 'watch'],
+    [41, 'act'],
+  ])('of nitrate %d mg/L is %s in an aquarium', (mg, status) => {
+    expect(judge(point(no3(mg)), bandsFor('nitrate', tank)).status).toBe(status);
+  });
+
+  it('turns at 0.025 mg/L NH3 (EIFAC 1970)', () => {
+    const free = bandsFor('free-ammonia', tank);
+    expect(judge(point(toCanonical(0.0249, 'ammonia', 'mg/L NH3')), free).status).toBe('clear');
+    expect(judge(point(toCanonical(0.0251, 'ammonia', 'mg/L NH3')), free).status).toBe('watch');
+  });
+});
+
+describe('schools', () => {
+  it('join to the strictest at each value', () => {
+    const about = { source: 'made up for this test', kinds: ['aquarium'] as const };
+    const joined = strictest([
+      limit('ph', 'pH', [['act', 6], ['clear', 8], ['watch']], { ...about, kinds: [...about.kinds] }),
+      limit('ph', 'pH', [['watch', 7], ['clear', 9], ['act']], { ...about, kinds: [...about.kinds] }),
+    ]);
+    expect(joined.map((b) => [b.status, b.to])).toEqual([
+      ['act', 6],
+      ['watch', 7],
+      ['clear', 8],
+      ['watch', 9],
+      ['act', Infinity],
+    ]);
+  });
+  it('of the stock replace those of the kind', () => {
+    const rift = { kind: 'aquarium', stockGroups: ['rift-lake-fish'] } as typeof tank;
+    expect(judge(point(8.4), bandsFor('ph', tank)).status).toBe('watch');
+    expect(judge(point(8.4), bandsFor('ph', rift)).status).toBe('clear');
+  });
+});
+
+describe('a finding', () => {
+  it('says what, how sure, why, what to do and by when', () => {
+    const value = interval(0.5, 1, 1.5);
+    const verdict = judge(interval(kh(0.5), kh(1), kh(1.5)), bandsFor('alkalinity', tank));
+    const text = sentence(finding('alkalinity', verdict, value, '°dKH', ''));
+    expect(text).toBe(
+      'KH (alkalinity) is 1 (0.5–1.5) °dKH. Sure: it is so even at the highest of the range. Little carbonate is left to hold pH, and the filter needs it: pH can crash overnight. Raise KH slowly, by no more than 1 to 2 °dKH a day, with bicarbonate or harder water. Today.',
+    );
+  });
+  it('names the cheapest test that would settle what it cannot tell', () => {
+    const free = bandsFor('free-ammonia', tank);
+    const wide = interval(0.001, 0.01, 0.1);
+    expect(
+      settledBy(free, [
+        { label: 'A thermometer reading', narrowed: wide },
+        { label: 'A fresh pH', narrowed: point(0.01) },
+      ]),
+    ).toBe('A fresh pH would settle it.');
+  });
+});

@@ -1,0 +1,37 @@
+import { formatInterval, formatReading, interval, parseFigure, point } from '@hedge-lamp/core/quantity';
+
+describe('a figure as typed', () => {
+  it.each([
+    ['7.4', 7.4, 0.1],
+    ['7,40', 7.4, 0.01],
+    [' 12 ', 12, 1],
+    ['.5', 0.5, 0.1],
+    ['−2', -2, 1],
+  ])('%j is %d to %d', (text, value, lastDigit) => {
+    const figure = parseFigure(text);
+    expect(figure.value).toBe(value);
+    expect(figure.lastDigit).toBeCloseTo(lastDigit, 12);
+  });
+
+  it.each(['abc', '7.4.1', '', '1e400', 'NaN', '7..', '--1', '0x10', '1e3'])(
+    '%j is refused with a sentence',
+    (text) => {
+      expect(() => parseFigure(text, 'entered.text')).toThrow(/is not a number|Nothing is typed/);
+    },
+  );
+});
+
+describe('a figure as shown', () => {
+  it('has the digits its interval deserves, not more', () => {
+    expect(formatReading(interval(4, 5, 5))).toBe('5 (4–5)');
+    expect(formatReading(interval(7.3, 7.4, 7.5))).toBe('7.4 (7.3–7.5)');
+    expect(formatReading(interval(0.0041, 0.00881, 0.0129))).toBe('0.009 (0.004–0.013)');
+    expect(formatReading(interval(0.2, 0.3123, 0.4))).toBe('0.3 (0.2–0.4)');
+    expect(formatInterval(point(0.3942))).toBe('0.3942');
+  });
+
+  it('says over and under where an end is unknown', () => {
+    expect(formatReading(interval(6, 6, Infinity))).toBe('over 6');
+    expect(formatReading(interval(-Infinity, 7.4, 7.4))).toBe('under 7.4');
+  });
+});

@@ -30,7 +30,8 @@ function sureness(verdict: Verdict): string {
   if (sure && worst === 'clear') return 'That is clear at either end of the range.';
   if (sure) return `Sure: it is so even at the ${tooLow ? 'highest' : 'lowest'} of the range.`;
   const [mild, bad] = [statusWord[mildest].toLowerCase(), statusWord[worst].toLowerCase()];
-  return `Cannot tell yet: the range runs from ${mild} to ${bad}.`;
+  if (mildest === 'clear') return `Cannot tell yet: the range runs from ${mild} to ${bad}.`;
+  return `Past clear for sure; whether ${mild} or ${bad} cannot be told yet.`;
 }
 
 /**

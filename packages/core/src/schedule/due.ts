@@ -28,6 +28,8 @@ const settledDays: Record<Water['kind'], number> = {
 export function cadenceDays(water: Pick<Water, 'kind' | 'cycling'>, parameter: ParameterId): number | null {
   if (parameter === 'temperature') return null;
   if (parameter === 'hardness') return 90;
+  // Nitrite passes through a source or a stream too quickly to be worth a routine.
+  if (parameter === 'nitrite' && (water.kind === 'source' || water.kind === 'stream')) return null;
   if (water.cycling) return parameter === 'ammonia' || parameter === 'nitrite' ? 2 : 7;
   return settledDays[water.kind];
 }
@@ -35,6 +37,9 @@ export function cadenceDays(water: Pick<Water, 'kind' | 'cycling'>, parameter: P
 /** Milliseconds after which a reading no longer tells how a water is: three cadences. Hedge Lamp's own rule. */
 export const staleAfter = (water: Pick<Water, 'kind' | 'cycling'>, parameter: ParameterId): number =>
   3 * day * (cadenceDays(water, parameter) ?? cadenceDays(water, 'ph')!);
+
+/** What falls due within half a day counts as due: people test when they come by, not at the hour. */
+const soon = day / 2;
 
 /** Deeds after which the next day wants a test. Common practice. */
 const testAfter: readonly Deed['kind'][] = ['treatment', 'stocked', 'filter-clean', 'loss', 'rain'];
@@ -78,5 +83,5 @@ export function dueTests(
         why: `Usual every ${cadence} days.`,
       });
   }
-  return due.filter((d) => d.dueAt <= at).sort((a, b) => a.dueAt - b.dueAt);
+  return due.filter((d) => d.dueAt <= at + soon).sort((a, b) => a.dueAt - b.dueAt);
 }

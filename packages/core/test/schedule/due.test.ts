@@ -29,6 +29,18 @@ describe('what is due', () => {
     expect(names(water, all(30), [], clear, now)).toContain('nitrate');
     expect(names({ ...water, cycling: true }, all(2), [], clear, now)).toEqual(['ammonia', 'nitrite']);
   });
+  it('leaves nitrite out for a source, which is tested every three months', () => {
+    expect(names({ ...water, kind: 'source' }, {}, [], clear, now)).toEqual([
+      'ammonia',
+      'nitrate',
+      'ph',
+      'alkalinity',
+    ]);
+  });
+  it('counts what falls due within half a day', () => {
+    expect(names(water, all(29.6), [], clear, now)).toContain('ph');
+    expect(names(water, all(29.4), [], clear, now)).toEqual([]);
+  });
   it('is the next day for what needed acting on', () => {
     expect(names(water, all(1), [], (p) => (p === 'nitrate' ? 'act' : 'clear'), now)).toEqual(['nitrate']);
   });

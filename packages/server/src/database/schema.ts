@@ -1,0 +1,6 @@
+/** All tables, for the migration generator and for typed queries. */
+export { deedsTable } from '../remedies/table';
+export { readingVersionsTable, readingsTable } from '../readings/table';
+export { runEventsTable, runsTable } from '../bench/table';
+export { watersTable } from '../waters/table';
+export { marksTable } from './marks-table';

@@ -1,0 +1,69 @@
+import { existsSync, mkdirSync, renameSync } from 'node:fs';
+import { join } from 'node:path';
+import { ReadingDraftSchema } from '@hedge-lamp/core/readings';
+import { eq } from 'drizzle-orm';
+import { marksTable } from '../database/marks-table';
+import { type Database, databaseFile, openDatabase } from '../database/open-database';
+import { keepReadings } from '../readings/store';
+import { keepDeed } from '../remedies/store';
+import { createWater } from '../waters/store';
+import { watersTable } from '../waters/table';
+import { ternLane } from './tern-lane';
+
+const mark = 'demo-day';
+const day = 86_400_000;
+
+const demoDayOf = (database: Database): string | null =>
+  database.select().from(marksTable).where(eq(marksTable.name, mark)).get()?.value ?? null;
+
+/** Moves the files of yesterday's demo aside; nothing that somebody tried out is lost. */
+function putAside(folder: string, madeOn: string): void {
+  const backups = join(folder, 'backups');
+  mkdirSync(backups, { recursive: true });
+  for (const ending of ['', '-wal', '-shm']) {
+    const file = databaseFile(folder) + ending;
+    if (existsSync(file)) renameSync(file, join(backups, `demo-${madeOn}-${Date.now()}.sqlite${ending}`));
+  }
+}
+
+/**
+ * Opens the demo file of a folder, making its data anew when it was made on another day, so that something is
+ * always due today.
+ * @throws Error when the folder holds data that is no demo: a keeper's own file is never touched
+ */
+export function prepareDemo(folder: string, migrations: string, now: number): Database {
+  const today = new Date(now).toISOString().slice(0, 10);
+  if (existsSync(databaseFile(folder))) {
+    const there = openDatabase(folder, migrations);
+    const madeOn = demoDayOf(there);
+    if (madeOn === today) return there;
+    // A demo that was cut short while it was made leaves an empty file behind.
+    const empty = there.select().from(watersTable).limit(1).all().length === 0;
+    there.$client.close();
+    if (madeOn === null && !empty)
+      throw new Error(
+        `${folder} holds data of a keeper, not of the demo. It was left alone; choose another folder with HEDGE_LAMP_DATA.`,
+      );
+    putAside(folder, madeOn ?? 'unfinished');
+  }
+  const database = openDatabase(folder, migrations);
+  const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+  const { waters, readings, deeds } = ternLane(now, zone);
+  database.transaction((tx) => {
+    // A second apart, so that the order of the list is the order of the scenario; sources are there before
+    // the waters that name them.
+    const order = new Map(waters.map((water, k) => [water.id, now - 366 * day + k * 1000]));
+    const sourcesFirst = [...waters].sort(
+      (a, b) => Number(a.sourceWaterId !== null) - Number(b.sourceWaterId !== null),
+    );
+    sourcesFirst.forEach((water) => createWater(tx, water, order.get(water.id)!));
+    keepReadings(
+      tx,
+      readings.map((r) => ReadingDraftSchema.parse(r)),
+      now,
+    );
+    deeds.forEach((deed) => keepDeed(tx, deed, now));
+    tx.insert(marksTable).values({ name: mark, value: today }).run();
+  });
+  return database;
+}

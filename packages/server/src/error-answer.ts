@@ -1,0 +1,37 @@
+import { FieldError } from '@hedge-lamp/core/quantity';
+import type { FastifyError, FastifyReply, FastifyRequest } from 'fastify';
+import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod';
+import { type Problem, ProblemError, problem } from './problem';
+
+const pathOf = (pointer: string) => pointer.replace(/^\//, '').replaceAll('/', '.').replaceAll('~1', '/');
+
+/** Turns whatever was thrown into a problem document. */
+export function problemOf(error: FastifyError | Error): Problem {
+  if (error instanceof ProblemError) return error.problem;
+  if (error instanceof FieldError)
+    return problem(422, error.message, [{ path: error.field, message: error.message }]);
+  if (hasZodFastifySchemaValidationErrors(error)) {
+    const errors = error.validation.map((v) => ({
+      path: pathOf(v.instancePath),
+      message: v.message ?? 'This does not fit.',
+    }));
+    // Asked for by an address that cannot be: that is no field of a form.
+    return problem(422, errors.map((e) => e.message).join(' '), errors);
+  }
+  const code = 'code' in error ? error.code : '';
+  if (code === 'FST_ERR_CTP_INVALID_JSON_BODY' || code === 'FST_ERR_CTP_EMPTY_JSON_BODY')
+    return problem(400, 'What was sent is not JSON. Nothing was kept or changed.');
+  if (code === 'FST_ERR_CTP_INVALID_MEDIA_TYPE')
+    return problem(415, 'Send JSON, with the type application/json.');
+  if (code === 'FST_ERR_CTP_BODY_TOO_LARGE')
+    return problem(413, 'That is more than fits in one request. Send it in smaller parts.');
+  const status = 'statusCode' in error ? (error.statusCode ?? 500) : 500;
+  if (status >= 400 && status < 500) return problem(status, error.message);
+  return problem(500, 'Hedge Lamp failed at this. What was kept before is safe; the log says more.');
+}
+
+export function answerError(error: FastifyError, request: FastifyRequest, reply: FastifyReply): void {
+  const body = problemOf(error);
+  if (body.status >= 500) request.log.error(error);
+  void reply.code(body.status).type('application/problem+json').send(JSON.stringify(body));
+}

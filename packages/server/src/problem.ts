@@ -1,0 +1,68 @@
+import { z } from 'zod';
+
+/** An answer for what went wrong, as application/problem+json (RFC 9457) with the path of each bad field. */
+export const ProblemSchema = z
+  .object({
+    type: z.string(),
+    title: z.string(),
+    status: z.int(),
+    /** A sentence that a person can act on. */
+    detail: z.string(),
+    errors: z.array(z.object({ path: z.string(), message: z.string() })),
+    /** On a conflict: what is kept now. */
+    current: z.unknown().optional(),
+  })
+  .meta({ id: 'Problem' });
+export type Problem = z.infer<typeof ProblemSchema>;
+
+export class ProblemError extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail);
+    this.name = 'ProblemError';
+  }
+}
+
+const titles: Record<number, string> = {
+  400: 'This could not be read',
+  403: 'Not from there',
+  404: 'Not here',
+  409: 'Changed meanwhile',
+  413: 'Too large',
+  415: 'Send JSON',
+  422: 'Something in this is not right',
+  500: 'Hedge Lamp failed',
+};
+
+export function problem(
+  status: number,
+  detail: string,
+  errors: Problem['errors'] = [],
+  current?: unknown,
+): Problem {
+  const title = titles[status] ?? 'This could not be done';
+  return {
+    type: 'about:blank',
+    title,
+    status,
+    detail,
+    errors,
+    ...(current === undefined ? {} : { current }),
+  };
+}
+
+/** 404: the thing is gone or was never there. `path` names the field that pointed at it, if one did. */
+export const gone = (what: string, path?: string): ProblemError =>
+  new ProblemError(
+    problem(
+      404,
+      `${what} is not here (any more).`,
+      path ? [{ path, message: `${what} is not here (any more).` }] : [],
+    ),
+  );
+
+/** 409: somebody else was quicker; what they left comes along, so that nothing is silently overwritten. */
+export const conflict = (detail: string, current: unknown): ProblemError =>
+  new ProblemError(problem(409, detail, [], current));
+
+export const refused = (path: string, message: string): ProblemError =>
+  new ProblemError(problem(422, message, [{ path, message }]));

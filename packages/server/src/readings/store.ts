@@ -1,0 +1,201 @@
+import { methodOf } from '@hedge-lamp/core/methods';
+import { FieldError, toWire } from '@hedge-lamp/core/quantity';
+import {
+  type ParameterId,
+  type Reading,
+  type ReadingDraft,
+  interpret,
+  parameterIds,
+} from '@hedge-lamp/core/readings';
+import { type SQL, and, desc, eq, getTableColumns, gte, isNull, lt, lte, or, sql } from 'drizzle-orm';
+import type { Queries } from '../database/open-database';
+import { conflict, gone, refused } from '../problem';
+import { sameContent } from '../same-content';
+import { waterOf } from '../waters/store';
+import { readingVersionsTable, readingsTable } from './table';
+
+/** Clocks of two machines differ a little; beyond this a reading lies in the future. */
+const clockSlack = 5 * 60_000;
+
+type Row = typeof readingsTable.$inferSelect;
+
+function fromRow({ low, best, high, ...row }: Row): Reading {
+  return { ...row, value: best === null ? null : { low, best, high } };
+}
+
+function toRow({ value, ...reading }: Reading): Row {
+  return { ...reading, low: value?.low ?? null, best: value?.best ?? null, high: value?.high ?? null };
+}
+
+/** A draft with its canonical interval computed. @throws FieldError */
+function computed(draft: ReadingDraft, now: number): Omit<Reading, 'version' | 'createdAt' | 'deletedAt'> {
+  if (draft.takenAt > now + clockSlack)
+    throw new FieldError(
+      'out-of-range',
+      'takenAt',
+      'This time lies in the future. Check the date and the clock.',
+    );
+  const { value } = interpret(draft);
+  return {
+    ...draft,
+    methodVersion: draft.methodId === null ? null : methodOf(draft.methodId).version,
+    value: value && toWire(value),
+  };
+}
+
+function checkPlace(database: Queries, draft: ReadingDraft): void {
+  const water = waterOf(database, draft.waterId, 'waterId');
+  if (draft.samplingPointId && !water.samplingPoints.some((p) => p.id === draft.samplingPointId))
+    throw refused('samplingPointId', 'This water has no such sampling point. Choose another or none.');
+}
+
+export function readingOf(database: Queries, id: string): Reading {
+  const row = database.select().from(readingsTable).where(eq(readingsTable.id, id)).get();
+  if (!row) throw gone('This reading');
+  return fromRow(row);
+}
+
+/** Keeps a reading. The same one sent twice is kept once. */
+export function keepReading(
+  database: Queries,
+  draft: ReadingDraft,
+  now: number,
+): { reading: Reading; made: boolean } {
+  const there = database.select().from(readingsTable).where(eq(readingsTable.id, draft.id)).get();
+  if (there) {
+    if (sameContent(draft, there)) return { reading: fromRow(there), made: false };
+    throw conflict('A different reading is kept under this identifier.', fromRow(there));
+  }
+  checkPlace(database, draft);
+  const reading: Reading = { ...computed(draft, now), version: 1, createdAt: now, deletedAt: null };
+  database.insert(readingsTable).values(toRow(reading)).run();
+  return { reading, made: true };
+}
+
+/** Keeps many readings, all or none. Those already kept are left as they are. */
+export function keepReadings(database: Queries, drafts: readonly ReadingDraft[], now: number): number {
+  const placeholders = Object.fromEntries(
+    Object.keys(getTableColumns(readingsTable)).map((name) => [name, sql.placeholder(name)]),
+  ) as unknown as Row;
+  return database.transaction((tx) => {
+    const insert = tx.insert(readingsTable).values(placeholders).onConflictDoNothing().prepare();
+    const places = new Set<string>();
+    let kept = 0;
+    drafts.forEach((draft, k) => {
+      try {
+        const place = `${draft.waterId} ${draft.samplingPointId}`;
+        if (!places.has(place)) checkPlace(tx, draft);
+        places.add(place);
+        const reading = { ...computed(draft, now), version: 1, createdAt: now, deletedAt: null };
+        kept += insert.run(toRow(reading)).changes;
+      } catch (error) {
+        if (error instanceof FieldError)
+          throw new FieldError(error.code, `readings.${k}.${error.field}`, error.message);
+        throw error;
+      }
+    });
+    return kept;
+  });
+}
+
+/** The fields of a reading that an edit may change. */
+export type ReadingChange = Pick<
+  ReadingDraft,
+  'methodId' | 'entered' | 'takenAt' | 'zone' | 'doubts' | 'by' | 'note' | 'samplingPointId'
+>;
+
+/** Changes a reading, if nobody else did since; what it said before is put by. */
+export function changeReading(
+  database: Queries,
+  id: string,
+  seen: number,
+  change: ReadingChange,
+  now: number,
+): Reading {
+  return database.transaction((tx) => {
+    const current = readingOf(tx, id);
+    if (current.deletedAt !== null)
+      throw conflict('This reading was deleted elsewhere. Bring it back before you change it.', current);
+    if (current.version !== seen)
+      throw conflict(
+        'This reading was changed elsewhere since you opened it. Compare before you save.',
+        current,
+      );
+    const { methodVersion: _version, value: _value, createdAt, deletedAt, version, ...draft } = current;
+    const changed = { ...draft, ...change };
+    checkPlace(tx, changed);
+    const reading: Reading = { ...computed(changed, now), version: version + 1, createdAt, deletedAt };
+    tx.insert(readingVersionsTable).values({ readingId: id, version, was: current, replacedAt: now }).run();
+    tx.update(readingsTable).set(toRow(reading)).where(eq(readingsTable.id, id)).run();
+    return reading;
+  });
+}
+
+/** Deletes or brings back; asking twice is the same as asking once. */
+export function markDeleted(database: Queries, id: string, deletedAt: number | null): Reading {
+  const reading = readingOf(database, id);
+  if ((reading.deletedAt === null) === (deletedAt === null)) return reading;
+  const marked = { ...reading, deletedAt, version: reading.version + 1 };
+  database
+    .update(readingsTable)
+    .set({ deletedAt, version: marked.version })
+    .where(eq(readingsTable.id, id))
+    .run();
+  return marked;
+}
+
+/** What a reading said before each edit, oldest first. */
+export const versionsOf = (database: Queries, id: string): { was: Reading; replacedAt: number }[] =>
+  database
+    .select({ was: readingVersionsTable.was, replacedAt: readingVersionsTable.replacedAt })
+    .from(readingVersionsTable)
+    .where(eq(readingVersionsTable.readingId, readingOf(database, id).id))
+    .orderBy(readingVersionsTable.version)
+    .all();
+
+export interface Span {
+  readonly parameter?: ParameterId | undefined;
+  readonly from?: number | undefined;
+  readonly to?: number | undefined;
+  /** Only what comes after this reading in the order of the list. */
+  readonly before?: { readonly takenAt: number; readonly id: string } | undefined;
+  readonly limit: number;
+}
+
+/** Readings of a water, newest first; one more than asked for is looked up to tell whether there are more. */
+export function listReadings(
+  database: Queries,
+  waterId: string,
+  { parameter, from, to, before, limit }: Span,
+): { readings: Reading[]; more: boolean } {
+  const conditions: (SQL | undefined)[] = [
+    eq(readingsTable.waterId, waterId),
+    isNull(readingsTable.deletedAt),
+    parameter && eq(readingsTable.parameter, parameter),
+    from === undefined ? undefined : gte(readingsTable.takenAt, from),
+    to === undefined ? undefined : lte(readingsTable.takenAt, to),
+    before &&
+      or(
+        lt(readingsTable.takenAt, before.takenAt),
+        and(eq(readingsTable.takenAt, before.takenAt), lt(readingsTable.id, before.id)),
+      ),
+  ];
+  const rows = database
+    .select()
+    .from(readingsTable)
+    .where(and(...conditions))
+    .orderBy(desc(readingsTable.takenAt), desc(readingsTable.id))
+    .limit(limit + 1)
+    .all();
+  return { readings: rows.slice(0, limit).map(fromRow), more: rows.length > limit };
+}
+
+/** The newest reading of each parameter. */
+export function latestReadings(database: Queries, waterId: string): Partial<Record<ParameterId, Reading>> {
+  const latest: Partial<Record<ParameterId, Reading>> = {};
+  for (const parameter of parameterIds) {
+    const [reading] = listReadings(database, waterId, { parameter, limit: 1 }).readings;
+    if (reading) latest[parameter] = reading;
+  }
+  return latest;
+}

@@ -1,0 +1,20 @@
+import type { UnitChoice, VolumeFrom, Water } from '@hedge-lamp/core/waters';
+import { integer, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+
+export const watersTable = sqliteTable('waters', {
+  id: text().primaryKey(),
+  name: text().notNull(),
+  kind: text().$type<Water['kind']>().notNull(),
+  netLiters: real('net_liters'),
+  volumeFrom: text('volume_from', { mode: 'json' }).$type<VolumeFrom>(),
+  units: text({ mode: 'json' }).$type<UnitChoice>().notNull(),
+  stockGroups: text('stock_groups', { mode: 'json' }).$type<Water['stockGroups']>().notNull(),
+  cycling: integer({ mode: 'boolean' }).notNull(),
+  samplingPoints: text('sampling_points', { mode: 'json' }).$type<Water['samplingPoints']>().notNull(),
+  sourceWaterId: text('source_water_id'),
+  note: text().notNull(),
+  version: integer().notNull(),
+  createdAt: integer('created_at').notNull(),
+  updatedAt: integer('updated_at').notNull(),
+  deletedAt: integer('deleted_at'),
+});

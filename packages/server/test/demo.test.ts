@@ -1,0 +1,102 @@
+import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { today } from '@hedge-lamp/core/guidelines';
+import { openDatabase } from '../src/database/open-database';
+import { prepareDemo } from '../src/demo/prepare-demo';
+import { ternLane } from '../src/demo/tern-lane';
+import { latestReadings, listReadings } from '../src/readings/store';
+import { listDeeds } from '../src/remedies/store';
+import { createWater, listWaters } from '../src/waters/store';
+import { WaterDraftSchema } from '@hedge-lamp/core/waters';
+import { migrations } from './made-app';
+
+const day = 86_400_000;
+const folders: string[] = [];
+const folder = () => {
+  folders.push(mkdtempSync(join(tmpdir(), 'hedge-lamp-')));
+  return folders.at(-1)!;
+};
+afterAll(() => folders.forEach((f) => rmSync(f, { recursive: true })));
+
+describe('the demo of Tern Lane', () => {
+  const now = Date.UTC(2026, 10, 24, 8);
+
+  it('is the same every time on the same day', () => {
+    expect(ternLane(now, 'Etc/UTC')).toEqual(ternLane(now, 'Etc/UTC'));
+  });
+
+  it.each([0, 1, 100, 250])(
+    'covers a year up to its day and has something due, also %d days later',
+    (later) => {
+      const at = now + later * day;
+      const database = prepareDemo(folder(), migrations, at);
+      const waters = listWaters(database);
+      expect(waters).toHaveLength(8);
+      let due = 0;
+      for (const water of waters) {
+        const { readings } = listReadings(database, water.id, { limit: 5000 });
+        expect(readings[0]!.takenAt).toBeLessThan(at);
+        due += today(water, latestReadings(database, water.id), listDeeds(database, water.id), at).due.length;
+      }
+      expect(due).toBeGreaterThan(0);
+      expect(listReadings(database, waters[0]!.id, { limit: 5000 }).readings.at(-1)!.takenAt).toBeLessThan(
+        at - 350 * day,
+      );
+      database.$client.close();
+    },
+  );
+
+  it('is left as it is on the same day, and put aside for a new one on the next', () => {
+    const place = folder();
+    const first = prepareDemo(place, migrations, now);
+    const tank = listWaters(first)[0]!;
+    first.$client.close();
+    const again = prepareDemo(place, migrations, now + 3_600_000);
+    expect(listWaters(again)[0]!.createdAt).toBe(tank.createdAt);
+    again.$client.close();
+    prepareDemo(place, migrations, now + day).$client.close();
+    expect(readdirSync(join(place, 'backups')).some((f) => f.startsWith('demo-2026-11-24'))).toBe(true);
+  });
+
+  it('never touches a file that a keeper made', () => {
+    const place = folder();
+    const own = openDatabase(place, migrations);
+    createWater(
+      own,
+      WaterDraftSchema.parse({
+        id: '9a3c1f60-1111-4111-8111-111111111111',
+        name: 'Mine',
+        kind: 'pond',
+        netLiters: 9,
+      }),
+      now,
+    );
+    own.$client.close();
+    expect(() => prepareDemo(place, migrations, now)).toThrow(/holds data of a keeper/);
+    const after = openDatabase(place, migrations);
+    expect(listWaters(after).map((w) => w.name)).toEqual(['Mine']);
+    after.$client.close();
+  });
+});
+
+describe('a file of another version', () => {
+  it('is copied aside before a migration touches it', () => {
+    const place = folder();
+    const database = openDatabase(place, migrations);
+    // As if the last migration had not been there yet.
+    database.$client.exec('delete from __drizzle_migrations');
+    database.$client.close();
+    expect(() => openDatabase(place, migrations)).toThrow();
+    expect(readdirSync(join(place, 'backups'))).toHaveLength(1);
+  });
+
+  it('of a newer Hedge Lamp is refused and left alone', () => {
+    const place = folder();
+    const database = openDatabase(place, migrations);
+    database.$client.exec("insert into __drizzle_migrations (hash, created_at) values ('x', 9999999999999)");
+    database.$client.close();
+    expect(() => openDatabase(place, migrations)).toThrow(/newer Hedge Lamp/);
+    expect(existsSync(join(place, 'backups'))).toBe(false);
+  });
+});

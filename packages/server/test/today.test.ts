@@ -1,0 +1,140 @@
+import type { Today } from '@hedge-lamp/core/guidelines';
+import { v4 as newId } from 'uuid';
+import { type MadeApp, khReading, makeApp, now, phReading } from './made-app';
+
+let made: MadeApp;
+let waterId: string;
+beforeEach(async () => {
+  made = await makeApp();
+  waterId = await made.makeWater({ stockGroups: ['community-fish'] });
+});
+afterEach(() => made.close());
+
+const ammonia = (match: object, more: object = {}) => ({
+  id: newId(),
+  waterId,
+  parameter: 'ammonia',
+  methodId: 'ammonia-salicylate-two-bottles',
+  takenAt: now - 60_000,
+  zone: 'Etc/UTC',
+  entered: { how: 'card', cardId: 'salicylate-ammonia', match },
+  ...more,
+});
+const temperature = (text: string) => ({
+  ...phReading(waterId, text),
+  parameter: 'temperature',
+  methodId: 'pen-temperature',
+  entered: { how: 'meter', text, unit: '°C' },
+});
+const keep = async (...readings: object[]) => {
+  for (const reading of readings)
+    expect((await made.call('POST', '/api/readings', reading)).status).toBe(201);
+};
+const today = async () => (await made.call<Today>('GET', `/api/waters/${waterId}/today`)).body;
+const gauge = (t: Today, subject: string) => t.gauges.find((g) => g.subject === subject)!;
+
+describe('Today', () => {
+  it('of an untested water is unread, and everything is due', async () => {
+    const t = await today();
+    expect(t.status).toBe('unread');
+    expect(t.due.map((d) => d.parameter)).toEqual(['ammonia', 'nitrite', 'nitrate', 'ph', 'alkalinity']);
+    expect(gauge(t, 'free-ammonia').remark).toBe('Needs a total ammonia reading.');
+  });
+
+  it('computes free ammonia from the three readings: half a milligram at pH 8 and 25 °C is five percent free', async () => {
+    await keep(
+      ammonia({ found: 'between', below: 2, share: 0.25 }),
+      phReading(waterId, '8.0'),
+      temperature('25'),
+    );
+    const free = gauge(await today(), 'free-ammonia');
+    // Emerson and others 1975: 5.366 % of 0.5 mg/L.
+    expect(free.value!.best).toBeCloseTo(0.5 * 0.05366, 4);
+    expect(free.value!.low).toBeLessThan(free.value!.best);
+    expect(free.workings!.sources[0]).toContain('Emerson');
+    expect(free.status).toBe('watch');
+    expect(free.sure).toBe(false);
+  });
+
+  it('cannot tell without a pH, and says what would settle it', async () => {
+    await keep(ammonia({ found: 'at', swatch: 3 }), temperature('25'));
+    const finding = (await today()).findings.find((f) => f.subject === 'free-ammonia')!;
+    expect(finding.howSure).toMatch(/Cannot tell yet: the range runs from clear to/);
+    expect(finding.todo).toMatch(/^A fresh pH to the tenth would settle it\.|^No single test settles it/);
+  });
+
+  it('puts the worst first and lights the lamp with it', async () => {
+    await keep(phReading(waterId, '7.4'), khReading(waterId, 1));
+    const t = await today();
+    expect(t.status).toBe('act');
+    expect(t.findings[0]).toMatchObject({ subject: 'alkalinity', status: 'act', sure: true });
+    expect(t.findings[0]!.byWhen).toBe('Today.');
+  });
+
+  it('shows figures in the keeper’s own units', async () => {
+    const { body: water } = await made.call<Record<string, unknown>>('GET', `/api/waters/${waterId}`);
+    const { version, createdAt: _c, updatedAt: _u, deletedAt: _d, ...draft } = water;
+    await made.call('PUT', `/api/waters/${waterId}`, {
+      version,
+      water: { ...draft, units: { ...(draft.units as object), alkalinity: 'mg/L CaCO3' } },
+    });
+    await keep(khReading(waterId, 5));
+    const kh = gauge(await today(), 'alkalinity');
+    // 5 °dH × 17.848 mg/L as CaCO3.
+    expect(kh.value!.best).toBeCloseTo(89.24, 1);
+    expect(kh.unit).toBe('mg/L CaCO3');
+  });
+
+  it('of a color past the top has no upper end and still acts', async () => {
+    await keep(ammonia({ found: 'past-top' }));
+    const total = gauge(await today(), 'ammonia');
+    expect(total.value).toEqual({ low: 6, best: 6, high: null });
+    expect(total.status).toBe('urgent');
+  });
+
+  it('of a color that is not on the card is unread and says what to do', async () => {
+    await keep(ammonia({ found: 'not-on-card' }));
+    expect(gauge(await today(), 'ammonia')).toMatchObject({ value: null, status: 'unread' });
+    expect(gauge(await today(), 'ammonia').remark).toMatch(/Dilute/);
+  });
+
+  it('calls a reading of last year unread', async () => {
+    await keep(khReading(waterId, 1, { takenAt: now - 300 * 86_400_000 }));
+    expect(gauge(await today(), 'alkalinity').status).toBe('unread');
+  });
+
+  it('does not scold a fishless filter for the ammonia it is fed', async () => {
+    waterId = await made.makeWater({ cycling: true });
+    await keep(ammonia({ found: 'at', swatch: 5 }));
+    const t = await today();
+    expect(gauge(t, 'ammonia').status).toBe('clear');
+    expect(t.findings.find((f) => f.subject === 'ammonia')!.why).toMatch(/No animals live here yet/);
+  });
+});
+
+describe('the API', () => {
+  it('describes itself as OpenAPI, from the schemas at its doors', async () => {
+    const { body } = await made.call<{
+      paths: Record<string, unknown>;
+      components: { schemas: Record<string, unknown> };
+    }>('GET', '/api/openapi.json');
+    expect(Object.keys(body.paths)).toEqual(
+      expect.arrayContaining([
+        '/api/waters',
+        '/api/readings/{id}',
+        '/api/runs/{id}/events',
+        '/api/waters/{id}/today',
+      ]),
+    );
+    expect(Object.keys(body.components.schemas).join(' ')).toMatch(
+      /ReadingDraft.*RunEvent|RunEvent.*ReadingDraft/,
+    );
+  });
+
+  it('counts writes, so that another page learns of them', async () => {
+    const count = async () => (await made.call<{ count: number }>('GET', '/api/revision')).body.count;
+    const before = await count();
+    await keep(khReading(waterId, 5));
+    expect(await count()).toBe(before + 1);
+  });
+});

@@ -1,0 +1,13 @@
+import { spawnSync } from 'node:child_process';
+import { fileURLToPath } from 'node:url';
+import { buildServer } from './build-server.mjs';
+
+/** Builds what is shipped: the server into one file, and the web app. With --server-only, only the server. */
+process.chdir(fileURLToPath(new URL('..', import.meta.url)));
+await buildServer();
+if (!process.argv.includes('--server-only')) {
+  const { status } = spawnSync('npx', ['vite', 'build', 'packages/web', '--logLevel', 'warn'], {
+    stdio: 'inherit',
+  });
+  process.exit(status ?? 1);
+}

@@ -26,7 +26,7 @@ import { type DueTest, DueTestSchema, dueTests, staleAfter } from '../schedule';
 import type { Deed } from '../remedies';
 import type { Water } from '../waters';
 import { type Finding, FindingSchema, finding, settledBy } from './finding';
-import { type Verdict, judge } from './judge';
+import { judge } from './judge';
 import type { Band } from './limit';
 import { bandsFor, isFishless, limitsFor } from './shipped-limits';
 import { type Status, StatusSchema, severity, worse } from './status';
@@ -82,20 +82,8 @@ function shownBands(bands: readonly Band[], subject: Subject, unit: string): Gau
 }
 
 /** A fishless filter is fed ammonia on purpose: what would be a warning elsewhere is only noted. */
-const softened = (verdict: Verdict): Verdict => ({ ...verdict, status: 'clear' });
-
-function fishlessFinding(subject: Subject, verdict: Verdict, value: Interval, unit: string): Finding {
-  return {
-    subject,
-    status: 'clear',
-    sure: verdict.sure,
-    what: `${subjectLabel(subject)} is ${formatReading(value)} ${unit}.`,
-    howSure: '',
-    why: 'No animals live here yet, so it feeds the growing filter and harms nobody.',
-    todo: '',
-    byWhen: '',
-  };
-}
+const feedsTheFilter = (water: Water, subject: Subject): boolean =>
+  isFishless(water) && ['ammonia', 'nitrite', 'nitrate'].includes(subjectKind(subject));
 
 interface Judged {
   readonly gauge: Gauge;
@@ -141,16 +129,15 @@ function judged(water: Water, figure: Figure, at: number): Judged {
     return unread('Read too long ago to say how it is today.', value);
   if (bands.length === 0) return unread('No usual limit for this kind of water; noted.', value);
 
+  if (feedsTheFilter(water, subject)) {
+    const noted = unread('No animals live here yet: it feeds the growing filter and harms nobody.', value);
+    return { ...noted, gauge: { ...noted.gauge, bands: [], judged: false } };
+  }
+
   const verdict = judge(figure.value, bands);
-  const soften =
-    isFishless(water) && kind !== 'ph' && ['ammonia', 'nitrite'].includes(kind) && verdict.status !== 'clear';
-  const shown = soften ? softened(verdict) : verdict;
-  const words = soften
-    ? fishlessFinding(subject, verdict, value, unit)
-    : finding(subject, verdict, value, kind === 'ph' ? '' : unit, figure.settle(bands));
   return {
-    gauge: { ...base, value: toWire(value), status: shown.status, sure: verdict.sure, remark: '' },
-    finding: words,
+    gauge: { ...base, value: toWire(value), status: verdict.status, sure: verdict.sure, remark: '' },
+    finding: finding(subject, verdict, value, kind === 'ph' ? '' : unit, figure.settle(bands)),
   };
 }
 

@@ -97,7 +97,7 @@ export function ternLane(now: number, zone: string): DemoData {
   // Fern Window: settled, planted. Nitrate creeps up between changes; for two months a second kit reads double.
   let fernNitrate = 14;
   for (let d = firstDay; d >= 3; d--) {
-    fernNitrate += 0.75;
+    fernNitrate += 0.45;
     if (d % 21 === 3) {
       fernNitrate = fernNitrate * 0.65 + 0.35 * 6;
       if (d > 15) did(w.fern, d, 'water-change', '35 %, tap');

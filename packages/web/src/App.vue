@@ -1,0 +1,90 @@
+<script setup lang="ts">
+import { defineAsyncComponent, onMounted } from 'vue';
+import { useBench } from './bench/bench-store';
+import { useServerLink } from './clock/server-link';
+import NoticeList from './shell/NoticeList.vue';
+import SideRail from './shell/SideRail.vue';
+import TopBar from './shell/TopBar.vue';
+import { useWaters } from './waters/waters-store';
+
+/** The rack is fetched only when a run is live. */
+const RackStrip = defineAsyncComponent(() => import('./bench/RackStrip.vue'));
+
+const link = useServerLink();
+const waters = useWaters();
+const bench = useBench();
+
+onMounted(() => {
+  void waters.load();
+  void bench.load();
+  link.watch();
+});
+</script>
+
+<template>
+  <a class="skip" href="#page">Skip to the page</a>
+  <TopBar />
+  <div class="floor">
+    <SideRail />
+    <main id="page" tabindex="-1">
+      <p v-if="!link.reachable" class="link-lost" role="status">
+        The server does not answer. What you count and time here is kept on this device and sent when it is
+        back.
+      </p>
+      <RouterView v-slot="{ Component, route }">
+        <component :is="Component" :key="String(route.params.waterId ?? route.path)" />
+      </RouterView>
+    </main>
+  </div>
+  <RackStrip v-if="bench.openTubes.length > 0" />
+  <NoticeList />
+</template>
+
+<style>
+:root {
+  --hl-bar: 56px;
+  --hl-rail: 92px;
+}
+#app {
+  min-height: 100dvh;
+}
+.floor {
+  display: grid;
+  grid-template-columns: var(--hl-rail) minmax(0, 1fr);
+}
+#page {
+  padding: 1.25rem 1.75rem calc(var(--hl-foot, 0px) + 2rem);
+  max-width: 1320px;
+  width: 100%;
+}
+#page:focus {
+  outline: none !important;
+  box-shadow: none !important;
+}
+.skip {
+  position: absolute;
+  left: -999px;
+  top: 0;
+  z-index: 1200;
+  padding: 0.75rem 1rem;
+  background: var(--hl-amber);
+  color: #1c2321;
+}
+.skip:focus {
+  left: 0;
+}
+.link-lost {
+  border: 2px solid var(--hl-watch);
+  background: var(--hl-watch-tint);
+  border-radius: 4px 18px;
+  padding: 0.6rem 1rem;
+}
+@media (max-width: 767px) {
+  .floor {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  #page {
+    padding: 0.9rem 0.9rem calc(var(--hl-foot, 0px) + 1.5rem);
+  }
+}
+</style>

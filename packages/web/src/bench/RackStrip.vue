@@ -1,0 +1,126 @@
+<script setup lang="ts">
+import { useElementSize } from '@vueuse/core';
+import { ref, watchEffect } from 'vue';
+import { useWaters } from '../waters/waters-store';
+import { useBench } from './bench-store';
+import { tubeWords } from './tube-words';
+import { useTubeCalls } from './use-tube-calls';
+
+/** One upright tube per live test, on every page; a tube that wants a hand stands higher and says so. */
+const bench = useBench();
+const waters = useWaters();
+const strip = ref<HTMLElement>();
+const { height } = useElementSize(strip, undefined, { box: 'border-box' });
+const said = useTubeCalls();
+
+// Pages keep this much free at their foot.
+watchEffect(() => document.documentElement.style.setProperty('--hl-foot', `${Math.round(height.value)}px`));
+</script>
+
+<template>
+  <section ref="strip" class="rack" aria-label="Tubes on the bench">
+    <p class="visually-hidden" role="status" aria-live="assertive">{{ said }}</p>
+    <RouterLink
+      v-for="{ run, tube, number } in bench.openTubes"
+      :key="tube.testId"
+      class="tube"
+      :class="{ wants: tubeWords(tube, bench.now).wants }"
+      :to="{ name: 'bench', params: { waterId: run.waterId }, query: { tube: tube.testId } }"
+    >
+      <svg width="22" height="46" viewBox="0 0 22 46" aria-hidden="true">
+        <path d="M3 2v33a8 8 0 0 0 16 0V2" fill="none" stroke="currentColor" stroke-width="2" />
+        <path d="M1 2h20" stroke="currentColor" stroke-width="2" stroke-linecap="round" />
+        <clipPath :id="`glass-${tube.testId}`"><path d="M4.500 3v32a6.500 6.500 0 0 0 13 0V3z" /></clipPath>
+        <rect
+          x="4"
+          width="14"
+          :y="42 - 38 * tubeWords(tube, bench.now).fill"
+          :height="38 * tubeWords(tube, bench.now).fill"
+          fill="#f2b441"
+          :clip-path="`url(#glass-${tube.testId})`"
+        />
+      </svg>
+      <span class="words">
+        <span class="what"
+          ><span class="number">{{ number }}</span
+          >{{ tube.method.short }}</span
+        >
+        <span class="state figure-mono">{{ tubeWords(tube, bench.now).short }}</span>
+        <span v-if="bench.runs.length > 1" class="where">{{ waters.byId(run.waterId)?.name }}</span>
+      </span>
+    </RouterLink>
+    <span v-if="bench.waiting > 0" class="waiting" role="status"
+      >{{ bench.waiting }} kept here, not sent yet</span
+    >
+  </section>
+</template>
+
+<style scoped>
+.rack {
+  position: fixed;
+  z-index: 1025;
+  left: 0;
+  right: 0;
+  bottom: 0;
+  display: flex;
+  align-items: flex-end;
+  gap: 0.5rem;
+  padding: 0.6rem 1rem 0.5rem;
+  background: var(--hl-hedge);
+  color: #faf8f3;
+  overflow-x: auto;
+  box-shadow: inset 0 3px 0 #40604f;
+}
+.tube {
+  display: flex;
+  align-items: center;
+  gap: 0.5rem;
+  min-width: 7.5rem;
+  padding: 0.3rem 0.7rem 0.3rem 0.5rem;
+  color: inherit;
+  text-decoration: none;
+  border: 1px solid #47604f;
+  border-radius: 4px 16px;
+  line-height: 1.15;
+}
+.tube.wants {
+  background: #faf8f3;
+  color: #1c2321;
+  margin-bottom: 0.6rem;
+  margin-top: -0.3rem;
+  border-color: var(--hl-amber);
+  box-shadow: 0 0 0 2px var(--hl-amber);
+}
+.words {
+  display: grid;
+}
+.what {
+  font-weight: 650;
+  white-space: nowrap;
+}
+.number {
+  display: inline-block;
+  min-width: 1.3em;
+  margin-right: 0.35em;
+  text-align: center;
+  border: 1px solid currentColor;
+  border-radius: 3px;
+  font-size: 0.85em;
+}
+.state,
+.where {
+  font-size: 0.9rem;
+  white-space: nowrap;
+}
+.waiting {
+  align-self: center;
+  margin-left: auto;
+  white-space: nowrap;
+}
+@media (max-width: 767px) {
+  .rack {
+    bottom: 65px;
+    padding: 0.45rem 0.6rem;
+  }
+}
+</style>

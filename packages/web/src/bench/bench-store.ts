@@ -1,0 +1,154 @@
+import { type Run, type RunDraft, type RunEvent, type Tube, tubesAt } from '@hedge-lamp/core/bench';
+import { defineStore } from 'pinia';
+import { v4 as newId } from 'uuid';
+import { computed, ref, shallowRef, watch } from 'vue';
+import { ApiError, sentenceOf } from '../api/api-error';
+import { call } from '../api/call';
+import { useServerLink } from '../clock/server-link';
+import { useNow } from '../clock/use-now';
+import { outboxOf, putInOutbox, runsInOutbox, takeFromOutbox } from './outbox';
+
+type Body<T> = T extends unknown ? Omit<T, 'id' | 'at'> : never;
+/** An event as a page tells it; the store adds its identifier and its instant. */
+export type EventBody = Body<RunEvent>;
+
+export interface OpenTube {
+  readonly run: Run;
+  readonly tube: Tube;
+  /** 1 to 9: the key that picks it. */
+  readonly number: number;
+}
+
+/**
+ * The live runs. What happens on the bench is shown at once, kept on this device, and sent; it leaves the
+ * device only when the server has answered for it.
+ */
+export const useBench = defineStore('bench', () => {
+  const link = useServerLink();
+  const now = useNow(500);
+  const runs = shallowRef<Run[]>([]);
+  const loaded = ref(false);
+  /** Runs that ended on this page, so that it can still say what was kept. */
+  const finished = shallowRef<Record<string, Run>>({});
+  /** Sentence about an event that the server refused. */
+  const refusal = ref('');
+  const waiting = ref(0);
+  const sending = new Set<string>();
+
+  const withWaiting = (run: Run): Run => {
+    const known = new Set(run.events.map((e) => e.id));
+    return {
+      ...run,
+      events: [...run.events, ...outboxOf(localStorage, run.id).filter((e) => !known.has(e.id))],
+    };
+  };
+  const countWaiting = () => {
+    waiting.value = runsInOutbox(localStorage).reduce((n, id) => n + outboxOf(localStorage, id).length, 0);
+  };
+
+  function show(run: Run): void {
+    const full = withWaiting(run);
+    countWaiting();
+    if (full.finishedAt !== null) {
+      finished.value = { ...finished.value, [run.id]: full };
+      runs.value = runs.value.filter((r) => r.id !== run.id);
+    } else if (runs.value.some((r) => r.id === run.id)) {
+      runs.value = runs.value.map((r) => (r.id === run.id ? full : r));
+    } else {
+      runs.value = [...runs.value, full];
+    }
+  }
+
+  async function load(): Promise<void> {
+    try {
+      const open = await call<Run[]>('GET', '/api/runs/open');
+      // A run that ended elsewhere goes; one that is being sent stays until its own answer is there.
+      runs.value = open.map(withWaiting);
+      loaded.value = true;
+      countWaiting();
+      for (const id of runsInOutbox(localStorage)) void flush(id);
+    } catch {
+      // The link tells that the server does not answer; what is shown stays.
+    }
+  }
+  watch(
+    () => link.mark,
+    () => {
+      if (sending.size === 0) void load();
+    },
+  );
+  watch(
+    () => link.reachable,
+    (reachable) => {
+      if (reachable) for (const id of runsInOutbox(localStorage)) void flush(id);
+    },
+  );
+
+  async function start(draft: RunDraft): Promise<Run> {
+    const run = await call<Run>('POST', '/api/runs', draft);
+    show(run);
+    return run;
+  }
+
+  /** Sends what waits for a run, in order. Refused events are taken out and told; the others still go. */
+  async function flush(runId: string): Promise<void> {
+    if (sending.has(runId)) return;
+    sending.add(runId);
+    try {
+      for (
+        let events = outboxOf(localStorage, runId);
+        events.length > 0;
+        events = outboxOf(localStorage, runId)
+      ) {
+        await sendSome(runId, events.slice(0, 200));
+      }
+    } catch {
+      void link.ask();
+    } finally {
+      sending.delete(runId);
+      countWaiting();
+    }
+  }
+
+  async function sendSome(runId: string, events: RunEvent[]): Promise<void> {
+    const path = `/api/runs/${runId}/events`;
+    try {
+      const run = await call<Run>('POST', path, { events });
+      takeFromOutbox(localStorage, runId, new Set(events.map((e) => e.id)));
+      show(run);
+    } catch (error) {
+      const isRefusal = error instanceof ApiError && error.status >= 400 && error.status < 500;
+      if (!isRefusal) throw error;
+      if (events.length > 1) {
+        for (const event of events) await sendSome(runId, [event]);
+        return;
+      }
+      takeFromOutbox(localStorage, runId, new Set(events.map((e) => e.id)));
+      refusal.value = sentenceOf(error);
+      const run = runs.value.find((r) => r.id === runId);
+      if (run) show({ ...run, events: run.events.filter((e) => e.id !== events[0]!.id) });
+    }
+  }
+
+  /** Tells what happened: shown at once, kept here, sent. */
+  function tell(runId: string, ...bodies: EventBody[]): void {
+    refusal.value = '';
+    const run = runs.value.find((r) => r.id === runId);
+    if (!run) return;
+    const at = link.now();
+    const events = bodies.map((body) => ({ ...body, id: newId(), at }) as RunEvent);
+    events.forEach((event) => putInOutbox(localStorage, runId, event));
+    show({ ...run, events: [...run.events, ...events] });
+    void flush(runId);
+  }
+
+  const tubesOf = (run: Run): Tube[] => tubesAt(run, run.events, now.value);
+  const openTubes = computed<OpenTube[]>(() =>
+    runs.value
+      .flatMap((run) => tubesOf(run).map((tube) => ({ run, tube })))
+      .filter(({ tube }) => tube.state === 'running')
+      .map((open, k) => ({ ...open, number: k + 1 })),
+  );
+
+  return { runs, finished, loaded, refusal, waiting, now, openTubes, load, start, tell, tubesOf };
+});

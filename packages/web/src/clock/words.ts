@@ -1,0 +1,41 @@
+import { differenceInCalendarDays, format, formatDistance, isSameYear } from 'date-fns';
+
+/** "3 days ago", by the calendar, with today and yesterday named. */
+export function agoInWords(instant: number, now: number): string {
+  const days = differenceInCalendarDays(now, instant);
+  if (days <= 0) return now - instant < 60_000 ? 'just now' : `today ${format(instant, 'HH:mm')}`;
+  if (days === 1) return `yesterday ${format(instant, 'HH:mm')}`;
+  return days < 45 ? `${days} days ago` : `${formatDistance(instant, now)} ago`;
+}
+
+/** "Tuesday, 24 November", with the year when it is another one. */
+export const dayInWords = (instant: number, now: number): string =>
+  format(instant, isSameYear(instant, now) ? 'EEEE, d MMMM' : 'EEEE, d MMMM yyyy');
+
+/** mm:ss until an instant, never below zero. */
+export function countdown(until: number, now: number): string {
+  const seconds = Math.max(0, Math.ceil((until - now) / 1000));
+  return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
+}
+
+/** The same for a screen reader. */
+export function countdownInWords(until: number, now: number): string {
+  const seconds = Math.max(0, Math.ceil((until - now) / 1000));
+  const minutes = Math.floor(seconds / 60);
+  const parts = [
+    minutes > 0 ? `${minutes} min` : '',
+    seconds % 60 > 0 || minutes === 0 ? `${seconds % 60} s` : '',
+  ];
+  return parts.filter(Boolean).join(' ');
+}
+
+/** Value for an `<input type="datetime-local">`, in the zone of this device. */
+export const toLocalInput = (instant: number): string => format(instant, "yyyy-MM-dd'T'HH:mm");
+
+/** The instant typed into such an input; null when it is empty or half typed. */
+export function fromLocalInput(text: string): number | null {
+  const instant = new Date(text).getTime();
+  return text === '' || Number.isNaN(instant) ? null : instant;
+}
+
+export const thisZone = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone;

@@ -1,0 +1,67 @@
+<script setup lang="ts">
+import type { Workings } from '@hedge-lamp/core/readings';
+import { BOffcanvas } from 'bootstrap-vue-next/components/BOffcanvas';
+
+/** Where a figure came from: the formula, the same with one's own values, the source, what would change it. */
+defineProps<{ workings: Workings | null }>();
+const open = defineModel<boolean>({ required: true });
+</script>
+
+<template>
+  <BOffcanvas
+    v-model="open"
+    placement="end"
+    :title="`Workings: ${workings?.title ?? ''}`"
+    header-close-label="Close workings"
+  >
+    <template v-if="workings">
+      <p class="result figure-mono">{{ workings.result }}</p>
+      <h3>Formula</h3>
+      <p class="figure-mono">{{ workings.formula }}</p>
+      <h3>With your figures</h3>
+      <p class="figure-mono">{{ workings.substituted }}</p>
+      <h3>What went in</h3>
+      <dl>
+        <template v-for="(input, k) in workings.inputs" :key="k">
+          <dt>{{ input.label }}</dt>
+          <dd>
+            <span class="figure-mono">{{ input.value }}</span>
+            <span v-if="input.note" class="quiet d-block">{{ input.note }}</span>
+          </dd>
+        </template>
+      </dl>
+      <h3>What would change it</h3>
+      <ul>
+        <li v-for="caveat in workings.caveats" :key="caveat">{{ caveat }}</li>
+      </ul>
+      <h3>Sources</h3>
+      <ul>
+        <li v-for="source in workings.sources" :key="source">{{ source }}</li>
+      </ul>
+    </template>
+  </BOffcanvas>
+</template>
+
+<style scoped>
+.result {
+  font-size: 1.4rem;
+  font-weight: 650;
+}
+h3 {
+  font-size: 0.95rem;
+  color: var(--hl-quiet);
+  margin: 1rem 0 0.2rem;
+}
+p {
+  margin: 0;
+}
+dl {
+  margin: 0;
+}
+dt {
+  font-weight: 600;
+}
+dd {
+  margin: 0 0 0.4rem;
+}
+</style>

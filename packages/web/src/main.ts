@@ -1,0 +1,12 @@
+import '@fontsource-variable/atkinson-hyperlegible-next/wght.css';
+import '@fontsource-variable/atkinson-hyperlegible-mono/wght.css';
+import './theme/theme.scss';
+import { createPinia } from 'pinia';
+import { createApp } from 'vue';
+import App from './App.vue';
+import { router } from './router';
+import { useSettings } from './settings/settings-store';
+
+const app = createApp(App).use(createPinia()).use(router);
+useSettings().applyTheme();
+app.mount('#app');

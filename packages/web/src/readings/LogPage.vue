@@ -1,0 +1,177 @@
+<script setup lang="ts">
+import { type ParameterId, type Reading, parameterIds, parameters } from '@hedge-lamp/core/readings';
+import { type Deed, deedLabel } from '@hedge-lamp/core/remedies';
+import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
+import { BButton } from 'bootstrap-vue-next/components/BButton';
+import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
+import { startOfDay } from 'date-fns';
+import { computed, defineAsyncComponent, ref, watch } from 'vue';
+import { sentenceOf } from '../api/api-error';
+import { call } from '../api/call';
+import { useNow } from '../clock/use-now';
+import { dayInWords } from '../clock/words';
+import LoadState from '../shell/LoadState.vue';
+import { useNotices } from '../shell/notice-store';
+import PageHeading from '../shell/PageHeading.vue';
+import { useLoaded } from '../shell/use-loaded';
+import { useWaters } from '../waters/waters-store';
+import LogDay from './LogDay.vue';
+import { valueWords } from './reading-words';
+
+const ReadingForm = defineAsyncComponent(() => import('./ReadingForm.vue'));
+const DeedForm = defineAsyncComponent(() => import('../remedies/DeedForm.vue'));
+
+const props = defineProps<{ waterId: string }>();
+const waters = useWaters();
+const notices = useNotices();
+const now = useNow(60_000);
+const water = computed(() => waters.byId(props.waterId));
+const units = computed(() => water.value?.units ?? UnitChoiceSchema.parse({}));
+
+const page = 100;
+const shown = ref(page);
+const parameter = ref<ParameterId | null>(null);
+const options = [
+  { value: null, text: 'Everything' },
+  ...parameterIds.map((value) => ({ value: value as ParameterId | null, text: parameters[value].label })),
+];
+
+interface Answer {
+  readings: Reading[];
+  more: boolean;
+}
+const { data, error, again } = useLoaded(
+  () => `${props.waterId} ${parameter.value}`,
+  async () => {
+    const filter = parameter.value ? `&parameter=${parameter.value}` : '';
+    const [readings, deeds] = await Promise.all([
+      call<Answer>(
+        'GET',
+        `/api/waters/${props.waterId}/readings?limit=${Math.min(shown.value, 5000)}${filter}`,
+      ),
+      parameter.value ? Promise.resolve([]) : call<Deed[]>('GET', `/api/waters/${props.waterId}/deeds`),
+    ]);
+    return { ...readings, deeds };
+  },
+);
+watch(shown, () => void again());
+
+interface Day {
+  readonly day: number;
+  readings: Reading[];
+  deeds: Deed[];
+}
+/** Days newest first; what was done stands with the readings of its day. */
+const days = computed<Day[]>(() => {
+  if (!data.value) return [];
+  const byDay = new Map<number, Day>();
+  const dayOf = (instant: number) => {
+    const day = startOfDay(instant).getTime();
+    const there = byDay.get(day) ?? { day, readings: [], deeds: [] };
+    byDay.set(day, there);
+    return there;
+  };
+  const { readings, deeds, more } = data.value;
+  readings.forEach((r) => dayOf(r.takenAt).readings.push(r));
+  // Deeds older than the oldest reading shown wait for their page.
+  const oldest = more ? (readings.at(-1)?.takenAt ?? 0) : 0;
+  deeds.filter((d) => d.at >= oldest).forEach((d) => dayOf(d.at).deeds.push(d));
+  return [...byDay.values()].sort((a, b) => b.day - a.day);
+});
+
+const editing = ref<Reading | null>(null);
+const formOpen = ref(false);
+const formKey = ref(0);
+const noting = ref(false);
+const notingAsked = ref(false);
+
+function openForm(reading: Reading | null): void {
+  editing.value = reading;
+  formKey.value += 1;
+  formOpen.value = true;
+}
+
+async function keptReading(reading: Reading, before: Reading | null): Promise<void> {
+  await again();
+  notices.say(
+    `${parameters[reading.parameter].label} ${valueWords(reading, units.value)} is saved.${before ? ' The old version is kept.' : ''}`,
+  );
+}
+
+async function remove(reading: Reading): Promise<void> {
+  try {
+    await call('DELETE', `/api/readings/${reading.id}`);
+    await again();
+    notices.say(`${parameters[reading.parameter].label} ${valueWords(reading, units.value)} is deleted.`, {
+      undo: async () => {
+        await call('POST', `/api/readings/${reading.id}/restore`);
+        await again();
+      },
+    });
+  } catch (reason) {
+    notices.say(sentenceOf(reason), { tone: 'bad' });
+  }
+}
+
+async function removeDeed(deed: Deed): Promise<void> {
+  try {
+    await call('DELETE', `/api/deeds/${deed.id}`);
+    await again();
+    notices.say(`${deedLabel[deed.kind]} is deleted.`, {
+      undo: async () => {
+        await call('POST', `/api/deeds/${deed.id}/restore`);
+        await again();
+      },
+    });
+  } catch (reason) {
+    notices.say(sentenceOf(reason), { tone: 'bad' });
+  }
+}
+</script>
+
+<template>
+  <PageHeading :title="water ? `Log: ${water.name}` : 'Log'" lead="Every reading, with what was entered.">
+    <label class="visually-hidden" for="log-parameter">Show</label>
+    <BFormSelect id="log-parameter" v-model="parameter" :options="options" class="w-auto" />
+    <BButton variant="outline-primary" @click="((notingAsked = true), (noting = true))"
+      >Note something done</BButton
+    >
+    <BButton variant="primary" @click="openForm(null)">Write in a reading</BButton>
+  </PageHeading>
+  <LoadState v-if="!data" :error="error" what="the log" @again="again" />
+  <div v-else-if="days.length === 0" class="sheet">
+    <h2>Nothing is written here yet</h2>
+    <p>
+      Every reading from the bench lands here by itself, with the drops or the color you entered. One from an
+      old notebook can be written in.
+    </p>
+    <BButton variant="primary" :to="{ name: 'bench', params: { waterId } }">To the bench</BButton>
+  </div>
+  <template v-else>
+    <LogDay
+      v-for="d in days"
+      :key="d.day"
+      :title="dayInWords(d.day, now)"
+      :readings="d.readings"
+      :deeds="d.deeds"
+      :units="units"
+      :points="water?.samplingPoints ?? []"
+      @edit="openForm"
+      @remove="remove"
+      @remove-deed="removeDeed"
+    />
+    <BButton v-if="data.more && shown < 5000" variant="outline-primary" @click="shown += page * 2"
+      >Show older ones</BButton
+    >
+    <p v-else-if="data.more" class="quiet">The newest 5000 are shown.</p>
+  </template>
+  <ReadingForm
+    v-if="water && formKey > 0"
+    :key="formKey"
+    v-model="formOpen"
+    :water="water"
+    :reading="editing"
+    @kept="keptReading"
+  />
+  <DeedForm v-if="notingAsked" v-model="noting" :water-id="waterId" @kept="again" />
+</template>

@@ -1,0 +1,283 @@
+<script setup lang="ts">
+import 'chartjs-adapter-date-fns';
+import { statusWord } from '@hedge-lamp/core/guidelines';
+import {
+  Chart,
+  type ChartData,
+  type ChartOptions,
+  Legend,
+  LineController,
+  LineElement,
+  LinearScale,
+  type Plugin,
+  PointElement,
+  TimeScale,
+  Tooltip,
+} from 'chart.js';
+import annotation, { type AnnotationOptions } from 'chartjs-plugin-annotation';
+import { format } from 'date-fns';
+import { computed } from 'vue';
+import { Line } from 'vue-chartjs';
+import { useSettings } from '../settings/settings-store';
+import { methodWords } from './reading-words';
+import type { TracePoint, TraceSeries } from './trace-data';
+
+Chart.defaults.font.family = "'Atkinson Hyperlegible Next Variable', sans-serif";
+Chart.defaults.font.size = 13;
+Chart.register(
+  LineController,
+  LineElement,
+  PointElement,
+  LinearScale,
+  TimeScale,
+  Tooltip,
+  Legend,
+  annotation,
+);
+
+/** Readings as whiskers from low to high with a dot at best; bands as shading with a word; deeds as flags. */
+const props = defineProps<{
+  series: readonly TraceSeries[];
+  bands: readonly { from: number | null; to: number | null; status: keyof typeof statusWord }[];
+  flags: readonly { at: number; label: string }[];
+  axisTitle: string;
+  from: number;
+  to: number;
+  summary: string;
+  /** True for what cannot be less than nothing. */
+  fromZero: boolean;
+}>();
+const settings = useSettings();
+
+const color = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
+/** Depends on the theme, so that a change of look draws anew. */
+const look = computed(() => {
+  void settings.theme;
+  return {
+    ink: getComputedStyle(document.body).color,
+    quiet: color('--hl-quiet'),
+    line: color('--hl-line'),
+    amber: color('--hl-amber'),
+    tint: (status: string) => color(`--hl-${status}-tint`),
+    word: (status: string) => color(`--hl-${status}`),
+    flag: color('--hl-watch'),
+  };
+});
+
+/** An arrow for a point past the top of its card: its value is at least this. */
+function arrow(ink: string): HTMLCanvasElement {
+  const canvas = document.createElement('canvas');
+  canvas.width = canvas.height = 18;
+  const pen = canvas.getContext('2d')!;
+  pen.fillStyle = ink;
+  pen.beginPath();
+  pen.moveTo(9, 1);
+  pen.lineTo(16, 11);
+  pen.lineTo(11, 11);
+  pen.lineTo(11, 17);
+  pen.lineTo(7, 17);
+  pen.lineTo(7, 11);
+  pen.lineTo(2, 11);
+  pen.fill();
+  return canvas;
+}
+
+const strokes = computed(() => [look.value.ink, look.value.word('urgent'), look.value.word('clear')]);
+const shapes = ['circle', 'rectRot', 'triangle'] as const;
+
+const data = computed<ChartData<'line', TracePoint[]>>(() => ({
+  datasets: props.series.map(({ methodId, points }, k) => {
+    const stroke = strokes.value[k % strokes.value.length]!;
+    const upArrow = arrow(stroke);
+    return {
+      label: methodWords(methodId),
+      data: [...points],
+      borderColor: stroke,
+      borderWidth: 1,
+      backgroundColor: k === 0 ? look.value.amber : stroke,
+      pointBorderColor: stroke,
+      pointRadius: 4,
+      pointHoverRadius: 7,
+      pointStyle: points.map((p) => (p.high === null ? upArrow : shapes[k % shapes.length]!)),
+      // A gap of more than two months is a gap, not a trend.
+      spanGaps: 62 * 86_400_000,
+    };
+  }),
+}));
+
+/** Draws the whiskers below the dots. */
+const whiskers: Plugin<'line'> = {
+  id: 'whiskers',
+  beforeDatasetsDraw(chart) {
+    const { ctx: pen, chartArea, scales } = chart;
+    pen.save();
+    pen.beginPath();
+    pen.rect(chartArea.left, chartArea.top, chartArea.width, chartArea.height);
+    pen.clip();
+    chart.data.datasets.forEach((dataset, k) => {
+      if (!chart.isDatasetVisible(k)) return;
+      pen.strokeStyle = String(dataset.borderColor);
+      pen.lineWidth = 1.5;
+      for (const point of dataset.data as unknown as TracePoint[]) {
+        const x = scales.x!.getPixelForValue(point.x);
+        const low = scales.y!.getPixelForValue(point.low ?? point.y);
+        const high = point.high === null ? chartArea.top : scales.y!.getPixelForValue(point.high);
+        pen.setLineDash(point.high === null ? [3, 3] : []);
+        pen.beginPath();
+        pen.moveTo(x, low);
+        pen.lineTo(x, high);
+        pen.stroke();
+        pen.setLineDash([]);
+        pen.beginPath();
+        pen.moveTo(x - 3, low);
+        pen.lineTo(x + 3, low);
+        if (point.high !== null) {
+          pen.moveTo(x - 3, high);
+          pen.lineTo(x + 3, high);
+        }
+        pen.stroke();
+      }
+    });
+    pen.restore();
+  },
+};
+
+/** Names each band beside the chart, where no reading covers the word. */
+const bandWords: Plugin<'line'> = {
+  id: 'band-words',
+  afterDraw(chart) {
+    const { ctx: pen, chartArea, scales } = chart;
+    const y = scales.y!;
+    pen.save();
+    pen.font = `600 13px ${Chart.defaults.font.family}`;
+    pen.textBaseline = 'middle';
+    for (const band of props.bands) {
+      const low = Math.max(band.from ?? -Infinity, y.min);
+      const high = Math.min(band.to ?? Infinity, y.max);
+      const [top, bottom] = [y.getPixelForValue(high), y.getPixelForValue(low)];
+      if (bottom - top < 14) continue;
+      pen.fillStyle = look.value.word(band.status);
+      pen.fillText(statusWord[band.status], chartArea.right + 8, (top + bottom) / 2);
+    }
+    pen.restore();
+  },
+};
+
+/** The axis holds every whisker whose end is known, and starts at zero where nothing can be less. */
+const ends = computed(() => {
+  const points = props.series.flatMap((s) => s.points);
+  return {
+    low: Math.min(...points.map((p) => p.low ?? p.y)),
+    high: Math.max(...points.map((p) => p.high ?? p.y)),
+  };
+});
+
+const annotations = computed<Record<string, AnnotationOptions>>(() => {
+  const bands = props.bands.map((band, k): [string, AnnotationOptions] => [
+    `band-${k}`,
+    {
+      type: 'box',
+      ...(band.from === null ? {} : { yMin: band.from }),
+      ...(band.to === null ? {} : { yMax: band.to }),
+      backgroundColor: `${look.value.tint(band.status)}99`,
+      borderWidth: 0,
+      drawTime: 'beforeDraw',
+      // Far bands must not squeeze the readings together.
+      adjustScaleRange: false,
+    },
+  ]);
+  const flags = props.flags.map((flag, k): [string, AnnotationOptions] => [
+    `flag-${k}`,
+    {
+      type: 'line',
+      xMin: flag.at,
+      xMax: flag.at,
+      borderColor: look.value.flag,
+      borderWidth: 1,
+      borderDash: [2, 3],
+      label: {
+        display: true,
+        content: props.flags.length > 8 ? '⚑' : `⚑ ${flag.label}`,
+        position: 'start',
+        backgroundColor: 'transparent',
+        color: look.value.flag,
+        font: { size: 12 },
+        padding: 2,
+        rotation: props.flags.length > 8 ? 0 : -90,
+        xAdjust: -8,
+      },
+    },
+  ]);
+  return Object.fromEntries([...bands, ...flags]);
+});
+
+const options = computed<ChartOptions<'line'>>(() => ({
+  responsive: true,
+  maintainAspectRatio: false,
+  animation: false,
+  layout: { padding: { right: 60 } },
+  interaction: { mode: 'nearest', intersect: false },
+  scales: {
+    x: {
+      type: 'time',
+      min: props.from,
+      max: props.to,
+      time: { tooltipFormat: 'd MMM yyyy, HH:mm', minUnit: 'day' },
+      ticks: { color: look.value.quiet, maxRotation: 0, autoSkipPadding: 24 },
+      grid: { color: look.value.line, display: false },
+    },
+    y: {
+      title: { display: true, text: props.axisTitle, color: look.value.ink, font: { size: 14 } },
+      ticks: { color: look.value.quiet },
+      grid: { color: look.value.line },
+      ...(props.fromZero ? { min: 0 } : { suggestedMin: ends.value.low }),
+      suggestedMax: ends.value.high,
+      grace: '8%',
+    },
+  },
+  plugins: {
+    legend: {
+      display: props.series.length > 1,
+      labels: { color: look.value.ink, usePointStyle: true, boxHeight: 7 },
+    },
+    tooltip: {
+      callbacks: {
+        label: (item) => {
+          const p = item.raw as TracePoint;
+          const text = (x: number) => String(Number(x.toPrecision(3)));
+          if (p.high === null) return `over ${text(p.y)}`;
+          return `${text(p.y)} (${text(p.low ?? p.y)}–${text(p.high)})`;
+        },
+        afterBody: (items) => {
+          const at = items[0]?.parsed.x;
+          if (at === undefined || at === null) return [];
+          return props.flags
+            .filter((f) => Math.abs(f.at - at) < 86_400_000)
+            .map((f) => `⚑ ${format(f.at, 'd MMM')}: ${f.label}`);
+        },
+      },
+    },
+    annotation: { annotations: annotations.value },
+  },
+}));
+</script>
+
+<template>
+  <div class="chart">
+    <Line
+      :data="data as never"
+      :options="options"
+      :plugins="[whiskers, bandWords]"
+      :aria-label="summary"
+      role="img"
+    />
+  </div>
+</template>
+
+<style scoped>
+.chart {
+  position: relative;
+  height: min(56vh, 30rem);
+  min-height: 20rem;
+}
+</style>

@@ -1,0 +1,190 @@
+<script setup lang="ts">
+import { bandsFor } from '@hedge-lamp/core/guidelines';
+import { canonicalUnit, convert } from '@hedge-lamp/core/quantity';
+import { type ParameterId, type Reading, parameterIds, parameters } from '@hedge-lamp/core/readings';
+import { type Deed, deedLabel } from '@hedge-lamp/core/remedies';
+import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
+import { BButton } from 'bootstrap-vue-next/components/BButton';
+import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
+import { format } from 'date-fns';
+import { computed, defineAsyncComponent, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import { call } from '../api/call';
+import { useServerLink } from '../clock/server-link';
+import LoadState from '../shell/LoadState.vue';
+import PageHeading from '../shell/PageHeading.vue';
+import { useLoaded } from '../shell/use-loaded';
+import { useWaters } from '../waters/waters-store';
+import { enteredWords, methodWords, shownUnit, valueWords } from './reading-words';
+import { traceSeries } from './trace-data';
+
+/** Chart.js is large and only this page needs it. */
+const TraceChart = defineAsyncComponent(() => import('./TraceChart.vue'));
+
+const props = defineProps<{ waterId: string; parameter?: string }>();
+const router = useRouter();
+const waters = useWaters();
+const link = useServerLink();
+
+const day = 86_400_000;
+const spans = [
+  { value: 31, text: 'Last month' },
+  { value: 92, text: 'Last three months' },
+  { value: 366, text: 'Last year' },
+  { value: 3660, text: 'Ten years' },
+];
+const span = ref(366);
+const water = computed(() => waters.byId(props.waterId));
+const units = computed(() => water.value?.units ?? UnitChoiceSchema.parse({}));
+const chosen = computed<ParameterId>(() => parameterIds.find((p) => p === props.parameter) ?? 'nitrate');
+const info = computed(() => parameters[chosen.value]);
+const unit = computed(() => units.value[info.value.kind as 'ph']);
+
+const { data, error, again } = useLoaded(
+  () => `${props.waterId} ${chosen.value} ${span.value}`,
+  async () => {
+    const to = link.now();
+    const from = to - span.value * day;
+    const [answer, deeds] = await Promise.all([
+      call<{ readings: Reading[]; more: boolean }>(
+        'GET',
+        `/api/waters/${props.waterId}/readings?parameter=${chosen.value}&from=${from}&limit=5000`,
+      ),
+      call<Deed[]>('GET', `/api/waters/${props.waterId}/deeds?from=${from}`),
+    ]);
+    return { ...answer, deeds, from, to };
+  },
+);
+
+const series = computed(() => traceSeries(data.value?.readings ?? [], unit.value));
+const bands = computed(() => {
+  if (!water.value) return [];
+  const { kind } = info.value;
+  const show = (x: number) => (Number.isFinite(x) ? convert(x, kind, canonicalUnit(kind), unit.value) : null);
+  return bandsFor(chosen.value, water.value).map((b) => ({
+    from: show(b.from),
+    to: show(b.to),
+    status: b.status,
+  }));
+});
+const flags = computed(() =>
+  (data.value?.deeds ?? []).map((d) => ({
+    at: d.at,
+    label: `${deedLabel[d.kind]}${d.detail ? ` (${d.detail})` : ''}`,
+  })),
+);
+const axisTitle = computed(() => {
+  const shown = shownUnit(chosen.value, units.value);
+  return shown ? `${info.value.label}, ${shown}` : info.value.label;
+});
+const summary = computed(() => {
+  const readings = data.value?.readings ?? [];
+  if (readings.length === 0) return '';
+  const newest = readings[0]!;
+  return `${info.value.label}: ${readings.length} readings; the newest, ${format(newest.takenAt, 'd MMMM')}, is ${valueWords(newest, units.value)}.`;
+});
+const go = (parameter: ParameterId) =>
+  router.replace({ name: 'trace', params: { waterId: props.waterId, parameter } });
+</script>
+
+<template>
+  <PageHeading :title="water ? `Trace: ${water.name}` : 'Trace'" :lead="summary">
+    <label class="visually-hidden" for="trace-span">Span</label>
+    <BFormSelect id="trace-span" v-model="span" :options="spans" class="w-auto" />
+  </PageHeading>
+  <div class="parameters" role="group" aria-label="Parameter">
+    <button
+      v-for="p in parameterIds"
+      :key="p"
+      type="button"
+      class="parameter"
+      :class="{ here: p === chosen }"
+      :aria-pressed="p === chosen"
+      @click="go(p)"
+    >
+      {{ parameters[p].label }}
+    </button>
+  </div>
+  <LoadState v-if="!data" :error="error" what="the trace" @again="again" />
+  <div v-else-if="data.readings.length === 0" class="sheet">
+    <h2>No {{ info.label }} was read in this span</h2>
+    <p>
+      This page will draw its readings over time: a whisker from the lowest to the highest each can be, a dot
+      at the best guess, the usual bands behind them and flags for what was done.
+    </p>
+    <BButton variant="primary" :to="{ name: 'bench', params: { waterId } }">Test it now</BButton>
+  </div>
+  <template v-else>
+    <section class="sheet" aria-label="Chart">
+      <TraceChart
+        :series="series"
+        :bands="bands"
+        :flags="flags"
+        :axis-title="axisTitle"
+        :from="data.from"
+        :to="data.to"
+        :summary="summary"
+        :from-zero="chosen !== 'ph' && chosen !== 'temperature'"
+      />
+      <p v-if="series.length > 1" class="kits">
+        Two kits can differ by two or three times, each true to itself: their readings are drawn apart. Keep
+        to one for trends.
+      </p>
+      <p v-if="data.more" class="quiet mb-0">The newest 5000 readings are drawn.</p>
+    </section>
+    <details class="mt-3">
+      <summary>The same as a table</summary>
+      <div class="table-responsive">
+        <table class="table table-sm">
+          <thead>
+            <tr>
+              <th scope="col">When</th>
+              <th scope="col">Value</th>
+              <th scope="col">Entered</th>
+              <th scope="col">Method</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="r in data.readings" :key="r.id">
+              <td class="figure-mono">{{ format(r.takenAt, 'yyyy-MM-dd HH:mm') }}</td>
+              <td class="figure-mono">{{ valueWords(r, units) }}</td>
+              <td>{{ enteredWords(r.entered) }}</td>
+              <td>{{ methodWords(r.methodId) }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+    </details>
+  </template>
+</template>
+
+<style scoped>
+.parameters {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.4rem;
+  margin-bottom: 0.9rem;
+}
+.parameter {
+  min-height: 44px;
+  padding: 0 0.9rem;
+  border: 1px solid var(--hl-line);
+  border-radius: 4px 14px;
+  background: var(--hl-sheet);
+  color: inherit;
+}
+.parameter.here {
+  background: var(--hl-hedge);
+  border-color: var(--hl-hedge);
+  color: #faf8f3;
+  font-weight: 650;
+}
+.kits {
+  margin: 0.5rem 0 0;
+}
+summary {
+  min-height: 32px;
+  font-weight: 600;
+  color: var(--hl-link);
+}
+</style>

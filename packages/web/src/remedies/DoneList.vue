@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { type Deed, deedLabel } from '@hedge-lamp/core/remedies';
+import { BButton } from 'bootstrap-vue-next/components/BButton';
+import { defineAsyncComponent, ref } from 'vue';
+import { call } from '../api/call';
+import { agoInWords } from '../clock/words';
+import { useLoaded } from '../shell/use-loaded';
+
+const DeedForm = defineAsyncComponent(() => import('./DeedForm.vue'));
+
+/** What was done to this water lately, and a way to note more. */
+const props = defineProps<{ waterId: string; now: number }>();
+const { data: deeds, again } = useLoaded(
+  () => props.waterId,
+  () => call<Deed[]>('GET', `/api/waters/${props.waterId}/deeds`),
+);
+const noting = ref(false);
+const asked = ref(false);
+function note(): void {
+  asked.value = true;
+  noting.value = true;
+}
+</script>
+
+<template>
+  <section class="sheet done-list" aria-labelledby="done-heading">
+    <h2 id="done-heading">Done lately</h2>
+    <p v-if="deeds && deeds.length === 0" class="quiet">Nothing noted yet.</p>
+    <ul v-else>
+      <li v-for="deed in (deeds ?? []).slice(0, 4)" :key="deed.id">
+        <strong>{{ deedLabel[deed.kind] }}</strong>
+        <span class="since quiet">{{ agoInWords(deed.at, now) }}</span>
+        <span class="quiet detail">{{ deed.detail }}</span>
+      </li>
+    </ul>
+    <BButton variant="outline-primary" @click="note">Note something done</BButton>
+    <DeedForm v-if="asked" v-model="noting" :water-id="waterId" @kept="again" />
+  </section>
+</template>
+
+<style scoped>
+.done-list {
+  margin-bottom: 1rem;
+}
+ul {
+  list-style: none;
+  padding: 0;
+  display: grid;
+  gap: 0.5rem;
+}
+.since {
+  margin-left: 0.5ch;
+}
+.detail {
+  display: block;
+  font-size: 0.9rem;
+}
+</style>

@@ -1,0 +1,62 @@
+import { createRouter, createWebHistory } from 'vue-router';
+
+/** Every page is fetched when it is first asked for, so that the first one shows quickly. */
+export const router = createRouter({
+  history: createWebHistory(),
+  scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
+  routes: [
+    { path: '/', name: 'home', component: () => import('./waters/ShelfPage.vue'), meta: { title: 'Waters' } },
+    { path: '/waters', redirect: '/' },
+    {
+      path: '/waters/new',
+      name: 'water-new',
+      component: () => import('./waters/WaterFormPage.vue'),
+      meta: { title: 'New water' },
+    },
+    {
+      path: '/waters/:waterId/edit',
+      name: 'water-edit',
+      component: () => import('./waters/WaterFormPage.vue'),
+      props: true,
+      meta: { title: 'Edit water' },
+    },
+    {
+      path: '/waters/:waterId/today',
+      name: 'today',
+      component: () => import('./guidelines/TodayPage.vue'),
+      props: true,
+      meta: { title: 'Today' },
+    },
+    {
+      path: '/waters/:waterId/bench',
+      name: 'bench',
+      component: () => import('./bench/BenchPage.vue'),
+      props: true,
+      meta: { title: 'Bench' },
+    },
+    {
+      path: '/waters/:waterId/trace/:parameter?',
+      name: 'trace',
+      component: () => import('./readings/TracePage.vue'),
+      props: true,
+      meta: { title: 'Trace' },
+    },
+    {
+      path: '/waters/:waterId/log',
+      name: 'log',
+      component: () => import('./readings/LogPage.vue'),
+      props: true,
+      meta: { title: 'Log' },
+    },
+    {
+      path: '/:rest(.*)*',
+      name: 'nowhere',
+      component: () => import('./shell/NowherePage.vue'),
+      meta: { title: 'Not here' },
+    },
+  ],
+});
+
+router.afterEach((to) => {
+  document.title = `${String(to.meta.title ?? '')} · Hedge Lamp`;
+});

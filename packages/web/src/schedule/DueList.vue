@@ -1,0 +1,47 @@
+<script setup lang="ts">
+import type { DueTest } from '@hedge-lamp/core/schedule';
+import { BButton } from 'bootstrap-vue-next/components/BButton';
+import { formatDistance, isSameDay } from 'date-fns';
+
+/** What to test now, and why. */
+const props = defineProps<{ due: readonly DueTest[]; waterId: string; now: number }>();
+
+const since = (dueAt: number) =>
+  dueAt > props.now || isSameDay(dueAt, props.now) ? 'today' : `for ${formatDistance(dueAt, props.now)}`;
+</script>
+
+<template>
+  <section class="sheet due-list" aria-labelledby="due-heading">
+    <h2 id="due-heading">Due</h2>
+    <p v-if="due.length === 0" class="quiet mb-0">Nothing is due.</p>
+    <template v-else>
+      <ul>
+        <li v-for="d in due" :key="d.parameter">
+          <strong>{{ d.label }}</strong>
+          <span class="since quiet">{{ d.why === 'Not tested yet.' ? '' : since(d.dueAt) }}</span>
+          <span class="why quiet">{{ d.why }}</span>
+        </li>
+      </ul>
+      <BButton variant="outline-primary" :to="{ name: 'bench', params: { waterId } }">To the bench</BButton>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.due-list {
+  margin-bottom: 1rem;
+}
+ul {
+  list-style: none;
+  padding: 0;
+  display: grid;
+  gap: 0.5rem;
+}
+.since {
+  margin-left: 0.5ch;
+}
+.why {
+  display: block;
+  font-size: 0.9rem;
+}
+</style>

@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import { BFormCheckbox } from 'bootstrap-vue-next/components/BFormCheckbox';
+import { BFormRadioGroup } from 'bootstrap-vue-next/components/BFormRadio';
+import { BOffcanvas } from 'bootstrap-vue-next/components/BOffcanvas';
+import { ref } from 'vue';
+import { useSettings } from './settings-store';
+
+const open = defineModel<boolean>({ required: true });
+const settings = useSettings();
+const remark = ref('');
+
+const themes = [
+  { value: 'auto', text: 'As this device' },
+  { value: 'light', text: 'Light' },
+  { value: 'dark', text: 'Dark' },
+];
+
+async function askToNotify(): Promise<void> {
+  remark.value = '';
+  if (!settings.notify) return;
+  if (!('Notification' in window)) {
+    settings.notify = false;
+    remark.value = 'This browser has no notifications.';
+  } else if ((await Notification.requestPermission()) !== 'granted') {
+    settings.notify = false;
+    remark.value = 'The browser did not allow notifications for this page.';
+  }
+}
+</script>
+
+<template>
+  <BOffcanvas v-model="open" placement="end" title="Settings" header-close-label="Close settings">
+    <p class="quiet">These stay on this device. Units are set for each water, in its form.</p>
+    <fieldset class="mb-4">
+      <legend class="fs-6 fw-bold">Look</legend>
+      <BFormRadioGroup v-model="settings.theme" :options="themes" name="theme" stacked />
+    </fieldset>
+    <fieldset>
+      <legend class="fs-6 fw-bold">When a timer ends</legend>
+      <BFormCheckbox v-model="settings.sound" switch>Play a sound</BFormCheckbox>
+      <BFormCheckbox v-model="settings.notify" switch @change="askToNotify"
+        >Show a notification</BFormCheckbox
+      >
+      <BFormCheckbox v-model="settings.wakeLock" switch>Keep the screen on while a timer runs</BFormCheckbox>
+      <p role="status" class="mb-0 mt-2">{{ remark }}</p>
+    </fieldset>
+  </BOffcanvas>
+</template>

@@ -1,0 +1,69 @@
+<script setup lang="ts">
+import { BButton } from 'bootstrap-vue-next/components/BButton';
+import { sentenceOf } from '../api/api-error';
+import { type Notice, useNotices } from './notice-store';
+
+const store = useNotices();
+
+async function takeBack(notice: Notice): Promise<void> {
+  store.dismiss(notice.id);
+  try {
+    await notice.undo?.();
+  } catch (error) {
+    store.say(sentenceOf(error), { tone: 'bad' });
+  }
+}
+</script>
+
+<template>
+  <div class="notices" aria-live="polite">
+    <div
+      v-for="notice in store.notices"
+      :key="notice.id"
+      class="notice"
+      :class="{ bad: notice.tone === 'bad' }"
+    >
+      <span>{{ notice.text }}</span>
+      <BButton v-if="notice.undo" variant="link" class="undo" @click="takeBack(notice)">Undo</BButton>
+      <BButton
+        variant="link"
+        class="undo"
+        :aria-label="`Dismiss: ${notice.text}`"
+        @click="store.dismiss(notice.id)"
+      >
+        Close
+      </BButton>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.notices {
+  position: fixed;
+  right: 1rem;
+  bottom: calc(var(--hl-foot, 0px) + 1rem);
+  z-index: 1100;
+  display: grid;
+  gap: 0.5rem;
+  max-width: min(30rem, calc(100vw - 2rem));
+}
+.notice {
+  display: flex;
+  align-items: center;
+  gap: 0.75rem;
+  padding: 0.5rem 0.5rem 0.5rem 1rem;
+  background: var(--hl-hedge);
+  color: #faf8f3;
+  border-radius: 4px 18px;
+  border: 1px solid #4c6a5b;
+}
+.notice.bad {
+  background: #6d2415;
+}
+.notice span {
+  flex: 1;
+}
+.undo {
+  color: #f7d48b;
+}
+</style>

@@ -1,0 +1,40 @@
+<script setup lang="ts">
+import { onMounted, ref } from 'vue';
+
+/** The heading of a page. It takes the focus when the page opens, so that a screen reader starts there. */
+defineProps<{ title: string; lead?: string }>();
+const heading = ref<HTMLElement>();
+onMounted(() => heading.value?.focus({ preventScroll: true }));
+</script>
+
+<template>
+  <div class="page-heading">
+    <div class="text">
+      <h1 ref="heading" tabindex="-1">{{ title }}</h1>
+      <p v-if="lead" class="quiet">{{ lead }}</p>
+    </div>
+    <div class="acts"><slot /></div>
+  </div>
+</template>
+
+<style scoped>
+.page-heading {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem 1rem;
+  align-items: start;
+  margin-bottom: 1rem;
+}
+.text {
+  flex: 1 1 18rem;
+}
+h1,
+p {
+  margin: 0;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem;
+}
+</style>

@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import { type Status, statusWord } from '@hedge-lamp/core/guidelines';
+
+/** A status as a shape and a color; with `word`, the word beside it. Never color alone. */
+withDefaults(defineProps<{ status: Status; word?: boolean; size?: number }>(), { word: false, size: 18 });
+</script>
+
+<template>
+  <span class="lamp" :class="`is-${status}`">
+    <svg
+      :width="size"
+      :height="size"
+      viewBox="0 0 20 20"
+      :role="word ? undefined : 'img'"
+      :aria-hidden="word || undefined"
+      :aria-label="word ? undefined : statusWord[status]"
+    >
+      <circle v-if="status === 'clear'" cx="10" cy="10" r="8" fill="currentColor" />
+      <template v-else-if="status === 'watch'">
+        <circle cx="10" cy="10" r="7.5" fill="none" stroke="currentColor" stroke-width="2" />
+        <path d="M10 2.5a7.5 7.5 0 0 1 0 15z" fill="currentColor" />
+      </template>
+      <path v-else-if="status === 'act'" d="M10 1.5 19 18H1z" fill="currentColor" />
+      <path v-else-if="status === 'urgent'" d="M6 1h8l5 5v8l-5 5H6l-5-5V6z" fill="currentColor" />
+      <circle
+        v-else
+        cx="10"
+        cy="10"
+        r="7.5"
+        fill="none"
+        stroke="currentColor"
+        stroke-width="2"
+        stroke-dasharray="3.2 2.7"
+      />
+    </svg>
+    <span v-if="word" class="lamp-word">{{ statusWord[status] }}</span>
+  </span>
+</template>
+
+<style scoped>
+.lamp {
+  display: inline-flex;
+  align-items: center;
+  gap: 0.4em;
+  font-weight: 650;
+  white-space: nowrap;
+}
+.lamp svg {
+  flex: none;
+}
+.is-clear {
+  color: var(--hl-clear);
+}
+.is-watch {
+  color: var(--hl-watch);
+}
+.is-act {
+  color: var(--hl-act);
+}
+.is-urgent {
+  color: var(--hl-urgent);
+}
+.is-unread {
+  color: var(--hl-unread);
+}
+</style>

@@ -1,0 +1,16 @@
+import type { z } from 'zod';
+import type { BadField } from '../api/api-error';
+
+/** Errors by the path of their field, as forms show them. */
+export type FieldErrors = Readonly<Record<string, string>>;
+
+const keep = (fields: readonly BadField[]): FieldErrors =>
+  Object.fromEntries([...fields].reverse().map(({ path, message }) => [path, message]));
+
+/** The first sentence for each field that a schema refused. */
+export const errorsOf = (error: z.ZodError): FieldErrors =>
+  keep(error.issues.map((i) => ({ path: i.path.join('.'), message: i.message })));
+
+/** The same from what the server refused; `within` is taken off the front of each path. */
+export const errorsFromServer = (fields: readonly BadField[], within = ''): FieldErrors =>
+  keep(fields.map((f) => ({ ...f, path: f.path.startsWith(within) ? f.path.slice(within.length) : f.path })));

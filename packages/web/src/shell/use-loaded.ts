@@ -1,0 +1,42 @@
+import { type Ref, ref, watch } from 'vue';
+import { sentenceOf } from '../api/api-error';
+import { useServerLink } from '../clock/server-link';
+
+/**
+ * Loads something and loads it again when its key or anything on the server changes. What is shown stays
+ * until the new answer is there; an answer that comes too late is dropped.
+ */
+export function useLoaded<T>(key: () => unknown, load: () => Promise<T>) {
+  const link = useServerLink();
+  const data: Ref<T | null> = ref(null);
+  const error = ref<string | null>(null);
+  let latest = 0;
+
+  async function again(): Promise<void> {
+    const mine = ++latest;
+    try {
+      const answer = await load();
+      if (mine !== latest) return;
+      data.value = answer;
+      error.value = null;
+    } catch (reason) {
+      if (mine === latest) error.value = sentenceOf(reason);
+    }
+  }
+
+  watch(
+    key,
+    () => {
+      data.value = null;
+      void again();
+    },
+    { immediate: true },
+  );
+  watch(
+    () => link.mark,
+    (_new, old) => {
+      if (old !== '') void again();
+    },
+  );
+  return { data, error, again };
+}

@@ -1,0 +1,369 @@
+<script setup lang="ts">
+import { units } from '@hedge-lamp/core/quantity';
+import {
+  type VolumeFrom,
+  type Water,
+  type WaterDraft,
+  stockGroupIds,
+  stockGroupLabel,
+  waterKindInfo,
+  waterKinds,
+} from '@hedge-lamp/core/waters';
+import { useSessionStorage } from '@vueuse/core';
+import { BButton } from 'bootstrap-vue-next/components/BButton';
+import { BFormCheckbox, BFormCheckboxGroup } from 'bootstrap-vue-next/components/BFormCheckbox';
+import { BFormInput } from 'bootstrap-vue-next/components/BFormInput';
+import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
+import { BFormTextarea } from 'bootstrap-vue-next/components/BFormTextarea';
+import { computed, nextTick, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import { ApiError, sentenceOf } from '../api/api-error';
+import { call } from '../api/call';
+import ConflictNotice from '../shell/ConflictNotice.vue';
+import { differencesBetween } from '../shell/differences';
+import { type FieldErrors, errorsFromServer } from '../shell/field-errors';
+import FormField from '../shell/FormField.vue';
+import { useNotices } from '../shell/notice-store';
+import PageHeading from '../shell/PageHeading.vue';
+import SamplingPointsField from './SamplingPointsField.vue';
+import VolumeCalculator from './VolumeCalculator.vue';
+import { emptyWaterForm, formOf, readWaterForm, volumeInput } from './water-form';
+import { useWaters } from './waters-store';
+
+const props = defineProps<{ waterId?: string }>();
+const router = useRouter();
+const store = useWaters();
+const notices = useNotices();
+
+/** Kept until saved, so that a reload loses nothing typed. */
+const key = `hedge-lamp.draft.water.${props.waterId ?? 'new'}`;
+const form = useSessionStorage(key, emptyWaterForm());
+const seen = useSessionStorage(`${key}.version`, 0);
+const errors = ref<FieldErrors>({});
+const failure = ref('');
+const saving = ref(false);
+const theirs = ref<Water | null>(null);
+const calculating = ref(false);
+const ready = ref(!props.waterId || seen.value > 0);
+const formElement = ref<HTMLFormElement>();
+
+async function fetchWater(): Promise<void> {
+  if (!props.waterId || ready.value) return;
+  try {
+    const water = await call<Water>('GET', `/api/waters/${props.waterId}`);
+    take(water);
+    ready.value = true;
+  } catch (error) {
+    failure.value = sentenceOf(error);
+  }
+}
+function take(water: Water): void {
+  form.value = formOf(water);
+  seen.value = water.version;
+  theirs.value = null;
+  errors.value = {};
+}
+void fetchWater();
+
+const hasVolume = computed(() => waterKindInfo[form.value.kind].stocked);
+const kinds = waterKinds.map((kind) => ({ kind, ...waterKindInfo[kind] }));
+const sources = computed(() => [
+  { value: null, text: 'None' },
+  ...store.waters
+    .filter((w) => w.kind === 'source' && w.id !== form.value.id)
+    .map((w) => ({ value: w.id, text: w.name })),
+]);
+const stock = stockGroupIds.map((value) => ({ value, text: stockGroupLabel[value] }));
+const unitRows = [
+  ['ammonia', 'Ammonia'],
+  ['nitrite', 'Nitrite'],
+  ['nitrate', 'Nitrate'],
+  ['alkalinity', 'KH'],
+  ['hardness', 'GH'],
+  ['temperature', 'Temperature'],
+] as const;
+const unitOptions = (kind: keyof typeof units) => units[kind].map((u) => ({ value: u.id, text: u.id }));
+
+const labels = {
+  name: 'Name',
+  kind: 'Kind',
+  netLiters: 'Net liters',
+  stockGroups: 'Stock',
+  cycling: 'Cycling',
+  samplingPoints: 'Sampling points',
+  sourceWaterId: 'Source',
+  units: 'Units',
+  note: 'Note',
+};
+const differences = computed(() => {
+  const parsed = readWaterForm(form.value);
+  return theirs.value && 'draft' in parsed ? differencesBetween(theirs.value, parsed.draft, labels) : [];
+});
+
+function useVolume(from: VolumeFrom, liters: number): void {
+  form.value.volumeFrom = from;
+  form.value.volume = volumeInput(liters, form.value.units.volume);
+  calculating.value = false;
+}
+
+async function showFirstError(): Promise<void> {
+  await nextTick();
+  formElement.value?.querySelector<HTMLElement>('.is-invalid')?.focus();
+}
+
+async function send(draft: WaterDraft): Promise<void> {
+  const path = props.waterId ? `/api/waters/${props.waterId}` : '/api/waters';
+  const water = props.waterId
+    ? await call<Water>('PUT', path, { version: seen.value, water: draft })
+    : await call<Water>('POST', path, draft);
+  form.value = null;
+  seen.value = null;
+  await store.load();
+  notices.say(`${water.name} is saved.`);
+  await router.push({ name: 'today', params: { waterId: water.id } });
+}
+
+async function save(): Promise<void> {
+  failure.value = '';
+  const parsed = readWaterForm(form.value);
+  errors.value = 'errors' in parsed ? parsed.errors : {};
+  if ('errors' in parsed) return showFirstError();
+  saving.value = true;
+  try {
+    await send(parsed.draft);
+  } catch (error) {
+    if (error instanceof ApiError && error.status === 409) theirs.value = error.current as Water;
+    else {
+      failure.value = sentenceOf(error);
+      if (error instanceof ApiError) errors.value = errorsFromServer(error.fields, 'water.');
+      await showFirstError();
+    }
+  } finally {
+    saving.value = false;
+  }
+}
+
+async function saveOverTheirs(): Promise<void> {
+  if (!theirs.value) return;
+  seen.value = theirs.value.version;
+  theirs.value = null;
+  await save();
+}
+
+async function remove(): Promise<void> {
+  const { id, name } = form.value;
+  try {
+    await call('DELETE', `/api/waters/${id}`);
+  } catch (error) {
+    failure.value = sentenceOf(error);
+    return;
+  }
+  form.value = null;
+  seen.value = null;
+  await store.load();
+  notices.say(`${name} is removed. Its readings are kept.`, {
+    undo: async () => {
+      await call('POST', `/api/waters/${id}/restore`);
+      await store.load();
+    },
+  });
+  await router.push('/');
+}
+
+async function cancel(): Promise<void> {
+  form.value = null;
+  seen.value = null;
+  await router.push(props.waterId ? { name: 'today', params: { waterId: props.waterId } } : '/');
+}
+</script>
+
+<template>
+  <PageHeading :title="waterId ? `Edit ${form?.name || 'water'}` : 'New water'" />
+  <ConflictNotice
+    v-if="theirs"
+    what="This water"
+    :differences="differences"
+    @ours="saveOverTheirs"
+    @theirs="take(theirs)"
+  />
+  <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
+  <form v-if="ready && form" ref="formElement" class="water-form" novalidate @submit.prevent="save">
+    <section class="sheet">
+      <h2>What it is</h2>
+      <FormField label="Name" :error="errors.name">
+        <template #default="{ id, state, describedBy }">
+          <BFormInput
+            :id="id"
+            v-model="form.name"
+            :state="state"
+            :aria-describedby="describedBy"
+            autocomplete="off"
+          />
+        </template>
+      </FormField>
+      <fieldset class="kinds">
+        <legend class="form-label fs-6 fw-semibold">Kind</legend>
+        <label v-for="k in kinds" :key="k.kind" class="kind" :class="{ chosen: form.kind === k.kind }">
+          <input v-model="form.kind" type="radio" name="kind" :value="k.kind" class="form-check-input" />
+          <span
+            ><strong>{{ k.label }}</strong
+            ><br /><span class="quiet">{{ k.hint }}</span></span
+          >
+        </label>
+      </fieldset>
+      <template v-if="hasVolume">
+        <div class="volume">
+          <FormField
+            :label="`Net volume, ${form.units.volume}`"
+            :error="errors.netLiters"
+            hint="The water in it, less gravel and stones. Doses and changes are worked out from it."
+          >
+            <template #default="{ id, state, describedBy }">
+              <BFormInput
+                :id="id"
+                v-model="form.volume"
+                inputmode="decimal"
+                :state="state"
+                :aria-describedby="describedBy"
+                autocomplete="off"
+              />
+            </template>
+          </FormField>
+          <FormField label="Unit">
+            <template #default="{ id }">
+              <BFormSelect :id="id" v-model="form.units.volume" :options="unitOptions('volume')" />
+            </template>
+          </FormField>
+        </div>
+        <BButton v-if="!calculating" variant="outline-primary" class="mb-3" @click="calculating = true">
+          Work it out from measurements
+        </BButton>
+        <VolumeCalculator v-else :from="form.volumeFrom" :unit="form.units.volume" @use="useVolume" />
+      </template>
+    </section>
+
+    <section v-if="hasVolume" class="sheet">
+      <h2>Who lives in it</h2>
+      <p class="quiet">
+        Limits differ between these. Tick all that apply; where they differ, the stricter counts.
+      </p>
+      <BFormCheckboxGroup
+        v-model="form.stockGroups"
+        :options="stock"
+        name="stock"
+        class="stock"
+        aria-label="Stock groups"
+      />
+      <hr />
+      <BFormCheckbox v-model="form.cycling">Its filter is still growing in (cycling)</BFormCheckbox>
+    </section>
+
+    <section class="sheet">
+      <h2>Where it comes from and is sampled</h2>
+      <FormField
+        v-if="form.kind !== 'source'"
+        label="Source water"
+        :error="errors.sourceWaterId"
+        hint="What a water change brings in. Test it too; few do."
+      >
+        <template #default="{ id, state, describedBy }">
+          <BFormSelect
+            :id="id"
+            v-model="form.sourceWaterId"
+            :options="sources"
+            :state="state"
+            :aria-describedby="describedBy"
+          />
+        </template>
+      </FormField>
+      <SamplingPointsField v-model="form.samplingPoints" :errors="errors" />
+    </section>
+
+    <section class="sheet">
+      <h2>Units you like</h2>
+      <div class="unit-grid">
+        <FormField v-for="[kind, label] in unitRows" :key="kind" :label="label">
+          <template #default="{ id }">
+            <BFormSelect :id="id" v-model="form.units[kind]" :options="unitOptions(kind)" />
+          </template>
+        </FormField>
+      </div>
+      <FormField label="Note" :error="errors.note">
+        <template #default="{ id, state, describedBy }">
+          <BFormTextarea
+            :id="id"
+            v-model="form.note"
+            rows="2"
+            :state="state"
+            :aria-describedby="describedBy"
+          />
+        </template>
+      </FormField>
+    </section>
+
+    <div class="acts">
+      <BButton type="submit" variant="primary" :disabled="saving">{{ saving ? 'Saving …' : 'Save' }}</BButton>
+      <BButton variant="outline-secondary" @click="cancel">Cancel</BButton>
+      <BButton v-if="waterId" variant="outline-danger" class="ms-auto" @click="remove"
+        >Remove this water</BButton
+      >
+    </div>
+  </form>
+  <p v-else-if="!failure" class="quiet" role="status">Loading the water …</p>
+</template>
+
+<style scoped>
+.water-form {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(30rem, 100%), 1fr));
+  gap: 1rem;
+  align-items: start;
+}
+.kinds {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(13rem, 1fr));
+  gap: 0.4rem;
+  margin-bottom: 1rem;
+}
+.kinds legend {
+  grid-column: 1 / -1;
+}
+.kind {
+  display: flex;
+  gap: 0.6rem;
+  padding: 0.5rem 0.75rem;
+  border: 1px solid var(--hl-line);
+  border-radius: 4px 14px;
+  line-height: 1.25;
+  cursor: pointer;
+}
+.kind.chosen {
+  border-color: var(--hl-clear);
+  background: var(--hl-clear-tint);
+}
+.volume {
+  display: grid;
+  grid-template-columns: 1fr 9rem;
+  gap: 1rem;
+}
+.stock {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(13rem, 1fr));
+  gap: 0.35rem;
+}
+.unit-grid {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(9rem, 1fr));
+  gap: 0 1rem;
+}
+.acts {
+  grid-column: 1 / -1;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem;
+}
+.failure {
+  color: var(--hl-act);
+  font-weight: 600;
+}
+</style>

@@ -1,0 +1,48 @@
+import type { Status, Today } from '@hedge-lamp/core/guidelines';
+import type { Water } from '@hedge-lamp/core/waters';
+import { defineStore } from 'pinia';
+import { computed, ref, watch } from 'vue';
+import { sentenceOf } from '../api/api-error';
+import { call } from '../api/call';
+import { useServerLink } from '../clock/server-link';
+
+type Standing = Pick<Today, 'waterId' | 'status' | 'due'>;
+
+/** All waters and how each stands; every page's chips and choices come from here. */
+export const useWaters = defineStore('waters', () => {
+  const link = useServerLink();
+  const waters = ref<Water[]>([]);
+  const standings = ref<Record<string, Standing>>({});
+  const loaded = ref(false);
+  const error = ref<string | null>(null);
+
+  async function load(): Promise<void> {
+    try {
+      const [list, standing] = await Promise.all([
+        call<Water[]>('GET', '/api/waters'),
+        call<Standing[]>('GET', '/api/today'),
+      ]);
+      waters.value = list;
+      standings.value = Object.fromEntries(standing.map((s) => [s.waterId, s]));
+      loaded.value = true;
+      error.value = null;
+    } catch (reason) {
+      error.value = sentenceOf(reason);
+    }
+  }
+  watch(
+    () => link.mark,
+    () => void load(),
+  );
+
+  return {
+    waters,
+    standings,
+    loaded,
+    error,
+    load,
+    byId: (id: string) => waters.value.find((w) => w.id === id),
+    statusOf: (id: string): Status => standings.value[id]?.status ?? 'unread',
+    dueCount: computed(() => Object.values(standings.value).reduce((n, s) => n + s.due.length, 0)),
+  };
+});

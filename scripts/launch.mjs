@@ -1,0 +1,15 @@
+import { spawn } from 'node:child_process';
+import { join } from 'node:path';
+import { buildStale, checkNode, installMissing, root } from './ready.mjs';
+
+/** Installs what is missing, builds if stale, starts the server. With --demo, on demo data in a folder of its own. */
+checkNode();
+installMissing();
+buildStale();
+const demo = process.argv.includes('--demo');
+const server = spawn('node', [join(root, 'packages/server/dist/main.mjs')], {
+  stdio: 'inherit',
+  env: { ...process.env, ...(demo ? { HEDGE_LAMP_DEMO: '1' } : {}) },
+});
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
+server.on('exit', (code) => process.exit(code ?? 1));

@@ -1,19 +1,20 @@
 import { build } from 'esbuild';
 
-/** Bundles the server into one file, so that it starts quickly; only the native SQLite driver stays outside. */
-export const buildServer = () =>
-  build({
-    entryPoints: ['packages/server/src/main.ts'],
-    outfile: 'packages/server/dist/main.mjs',
-    bundle: true,
-    platform: 'node',
-    target: 'node20',
-    format: 'esm',
-    external: ['better-sqlite3'],
-    sourcemap: 'linked',
-    logLevel: 'warning',
-    banner: {
-      // Some of the bundled packages still ask for CommonJS names.
-      js: "import { createRequire as _createRequire } from 'node:module'; import { fileURLToPath as _toPath } from 'node:url'; const require = _createRequire(import.meta.url); const __filename = _toPath(import.meta.url); const __dirname = _toPath(new URL('.', import.meta.url));",
-    },
-  });
+/** The server in one file, so that it starts quickly; only the native SQLite driver stays outside. */
+export const serverBundle = {
+  entryPoints: ['packages/server/src/main.ts'],
+  outfile: 'packages/server/dist/main.mjs',
+  bundle: true,
+  platform: 'node',
+  target: 'node20',
+  format: 'esm',
+  external: ['better-sqlite3'],
+  sourcemap: 'linked',
+  logLevel: 'warning',
+  banner: {
+    // Some of the bundled packages still ask for CommonJS names.
+    js: "import { createRequire as _createRequire } from 'node:module'; import { fileURLToPath as _toPath } from 'node:url'; const require = _createRequire(import.meta.url); const __filename = _toPath(import.meta.url); const __dirname = _toPath(new URL('.', import.meta.url));",
+  },
+};
+
+export const buildServer = () => build(serverBundle);

@@ -8,7 +8,11 @@ export const root = fileURLToPath(new URL('..', import.meta.url));
 
 /** Runs a program with its output shown; ends this one when it fails. */
 export function run(program, args, options = {}) {
-  const { status } = spawnSync(program, args, { cwd: root, stdio: ['ignore', 'inherit', 'inherit'], ...options });
+  const { status } = spawnSync(program, args, {
+    cwd: root,
+    stdio: ['ignore', 'inherit', 'inherit'],
+    ...options,
+  });
   if (status !== 0) {
     console.error(`\n${program} ${args.join(' ')} failed.`);
     process.exit(status ?? 1);
@@ -44,7 +48,13 @@ function newest(path) {
 export function buildStale() {
   const sources = [
     ...['core', 'server', 'web'].map((name) => `packages/${name}/src`),
-    ...['packages/web/index.html', 'packages/web/public', 'packages/web/vite.config.ts', 'package-lock.json', 'scripts/build-server.mjs'],
+    ...[
+      'packages/web/index.html',
+      'packages/web/public',
+      'packages/web/vite.config.ts',
+      'package-lock.json',
+      'scripts/build-server.mjs',
+    ],
   ];
   const built = Math.min(
     timeOf(join(root, 'packages/server/dist/main.mjs')),

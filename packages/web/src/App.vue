@@ -80,6 +80,9 @@ onMounted(() => {
   padding: 0.6rem 1rem;
 }
 @media (max-width: 767px) {
+  #page {
+    margin-bottom: 65px;
+  }
   .floor {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -5,7 +5,6 @@ import {
   canonicalUnit,
   convert,
   convertInterval,
-  formatReading,
   fromWire,
   interval,
   overBox,

@@ -176,7 +176,7 @@ export function ternLane(now: number, zone: string): DemoData {
     const grown = d > 31 ? ramp(d, 64, 46) : 1;
     const eaten = Math.min(tan, 1.1 * grown * Math.min(1, Math.max(0.04, alk - 0.3)));
     const passed = Math.min(
-      no2,
+      no2 + eaten,
       (d > 31 ? 0.15 * ramp(d, 55, 40) : 0.4 + 1.5 * ramp(d, 30, 10)) *
         Math.min(1, Math.max(0.03, alk - 0.3)),
     );

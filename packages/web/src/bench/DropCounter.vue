@@ -22,7 +22,8 @@ defineEmits<{ drop: []; takeBack: [] }>();
     </button>
     <div class="tally" role="status" aria-live="polite">
       <strong class="figure-mono">{{ drops }}</strong>
-      <span>{{ target === null ? (drops === 1 ? 'drop' : 'drops') : `of ${target} drops` }}</span>
+      <!-- The space keeps figure and word apart for a screen reader. -->
+      <span>{{ target === null ? (drops === 1 ? ' drop' : ' drops') : ` of ${target} drops` }}</span>
     </div>
     <BButton
       variant="outline-secondary"
@@ -30,7 +31,7 @@ defineEmits<{ drop: []; takeBack: [] }>();
       @mousedown.prevent
       @click="$emit('takeBack')"
     >
-      {{ turned ? 'It has not turned yet' : 'Take one back' }} <kbd>⌫</kbd>
+      {{ turned ? 'It has not turned yet' : 'Take one back' }} <kbd>Backspace</kbd>
     </BButton>
   </div>
 </template>
@@ -42,7 +43,7 @@ defineEmits<{ drop: []; takeBack: [] }>();
   grid-template-areas: 'drop tally' 'drop back';
   justify-content: start;
   align-items: center;
-  gap: 0.25rem 2rem;
+  gap: 0.25rem 1.75rem;
   margin-top: 1rem;
 }
 .one-drop {
@@ -81,7 +82,6 @@ defineEmits<{ drop: []; takeBack: [] }>();
 .tally strong {
   font-size: 5rem;
   line-height: 1;
-  min-width: 2ch;
 }
 .counter > .btn {
   grid-area: back;

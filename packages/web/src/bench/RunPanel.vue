@@ -26,7 +26,9 @@ const waters = useWaters();
 const notices = useNotices();
 const route = useRoute();
 
-const tubes = computed(() => bench.tubesOf(props.run));
+/** Straight from the store: a prop only follows at the next drawing, and one act may need what the last one did. */
+const run = computed(() => bench.runs.find((r) => r.id === props.run.id) ?? props.run);
+const tubes = computed(() => bench.tubesOf(run.value));
 const live = computed(() => tubes.value.filter((t) => t.state === 'running'));
 const inHand = ref<string>('');
 const tube = computed(() => live.value.find((t) => t.testId === inHand.value) ?? live.value[0]);

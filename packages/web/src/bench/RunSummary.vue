@@ -6,6 +6,7 @@ import { computed } from 'vue';
 import { useWaters } from '../waters/waters-store';
 import { useBench } from './bench-store';
 import { readingPreview } from './reading-preview';
+import LinkButton from '../shell/LinkButton.vue';
 
 /** What came of a run, and where to go from it. */
 const props = defineProps<{ run: Run }>();
@@ -39,8 +40,8 @@ const results = computed(() => {
       your kit’s sheet and local rules; it never goes back into the water.
     </p>
     <div class="d-flex flex-wrap gap-2">
-      <BButton variant="primary" :to="{ name: 'today', params: { waterId: run.waterId } }"
-        >See how the water is</BButton
+      <LinkButton variant="primary" :to="{ name: 'today', params: { waterId: run.waterId } }"
+        >See how the water is</LinkButton
       >
       <BButton variant="outline-primary" @click="$emit('again')">Start another run</BButton>
     </div>

@@ -64,7 +64,10 @@ const meterUnit = computed(() => {
   <section class="sheet step" :aria-label="tube.method.name">
     <div class="head">
       <span>{{ tube.method.name }}</span>
-      <span class="quiet">Step {{ tube.step + 1 }} of {{ tube.method.steps.length }}</span>
+      <span class="quiet"
+        ><strong v-if="step.critical" class="critical-note">Decides the result</strong> Step
+        {{ tube.step + 1 }} of {{ tube.method.steps.length }}</span
+      >
     </div>
     <div class="progress-row" aria-hidden="true">
       <span
@@ -76,24 +79,7 @@ const meterUnit = computed(() => {
     <h2 class="say" aria-live="polite">{{ step.say }}</h2>
     <p v-if="step.why" class="why">{{ step.why }}</p>
     <p v-if="caution" class="caution"><strong>Careful:</strong> {{ caution }}</p>
-    <p v-if="step.critical" class="quiet critical-note">This step decides the result.</p>
 
-    <DropCounter
-      v-if="step.do === 'drop' || step.do === 'count-to-turn'"
-      :drops="drops"
-      :target="step.do === 'drop' ? step.drops : null"
-      :bottle="bottle?.label ?? ''"
-      :turned="tube.turned"
-      @drop="$emit('drop')"
-      @take-back="$emit('takeBack')"
-    />
-    <TimerFace
-      v-if="step.do === 'shake' || step.do === 'stand'"
-      :end="end"
-      :seconds="step.seconds"
-      :now="now"
-      :stands="step.do === 'stand'"
-    />
     <template v-if="step.do === 'read-card'">
       <p v-if="late !== null" class="caution" role="status">
         The tube stood {{ late }} minutes; its color may read high. It will be marked so.
@@ -111,65 +97,85 @@ const meterUnit = computed(() => {
       @keep="$emit('done')"
     />
 
-    <p v-if="preview && 'text' in preview" class="preview" role="status">
-      {{ preview.text }}
-      <span v-for="d in tube.doubts" :key="d" class="quiet d-block doubt">{{ doubtInfo[d].effect }}</span>
-    </p>
-    <p v-if="miscounted && step.do === 'drop'" class="caution" role="alert">
-      You counted {{ drops }} of {{ step.drops }}. Count on, or press Step done once more to go on; the
-      reading is then marked.
-    </p>
+    <div class="work">
+      <DropCounter
+        v-if="step.do === 'drop' || step.do === 'count-to-turn'"
+        :drops="drops"
+        :target="step.do === 'drop' ? step.drops : null"
+        :bottle="bottle?.label ?? ''"
+        :turned="tube.turned"
+        @drop="$emit('drop')"
+        @take-back="$emit('takeBack')"
+      />
+      <TimerFace
+        v-if="step.do === 'shake' || step.do === 'stand'"
+        :end="end"
+        :seconds="step.seconds"
+        :now="now"
+        :stands="step.do === 'stand'"
+      />
+      <div class="outcome">
+        <p v-if="preview && 'text' in preview" class="preview" role="status">
+          {{ preview.text }}
+          <span v-for="d in tube.doubts" :key="d" class="quiet d-block doubt">{{ doubtInfo[d].effect }}</span>
+        </p>
+        <p v-if="miscounted && step.do === 'drop'" class="caution" role="alert">
+          You counted {{ drops }} of {{ step.drops }}. Count on, or press Step done once more to go on; the
+          reading is then marked.
+        </p>
 
-    <div class="acts">
-      <BButton
-        v-if="(step.do === 'shake' || step.do === 'stand') && end === null"
-        size="lg"
-        variant="primary"
-        @mousedown.prevent
-        @click="$emit('timer')"
-      >
-        Start the timer <kbd>T</kbd>
-      </BButton>
-      <BButton
-        v-if="step.do === 'stand' && end !== null"
-        variant="outline-secondary"
-        @mousedown.prevent
-        @click="$emit('readEarly')"
-      >
-        Read it now anyway
-      </BButton>
-      <BButton
-        v-if="step.do === 'count-to-turn' && !tube.turned"
-        size="lg"
-        variant="outline-primary"
-        :disabled="drops === 0"
-        @mousedown.prevent
-        @click="$emit('done')"
-      >
-        It turned {{ step.to }} <kbd>Enter</kbd>
-      </BButton>
-      <BButton
-        v-else-if="reads"
-        size="lg"
-        variant="primary"
-        :disabled="!keepable && step.do !== 'read-meter'"
-        @mousedown.prevent
-        @click="$emit('done')"
-      >
-        Keep this reading <kbd>Enter</kbd>
-      </BButton>
-      <BButton
-        v-else-if="step.do !== 'stand'"
-        size="lg"
-        :variant="step.do === 'shake' ? 'outline-primary' : 'primary'"
-        @mousedown.prevent
-        @click="$emit('done')"
-      >
-        Step done <kbd>Enter</kbd>
-      </BButton>
-      <BButton v-if="tube.step > 0" variant="outline-secondary" @mousedown.prevent @click="$emit('back')"
-        >Back a step</BButton
-      >
+        <div class="acts">
+          <BButton
+            v-if="(step.do === 'shake' || step.do === 'stand') && end === null"
+            size="lg"
+            variant="primary"
+            @mousedown.prevent
+            @click="$emit('timer')"
+          >
+            Start the timer <kbd>T</kbd>
+          </BButton>
+          <BButton
+            v-if="step.do === 'stand' && end !== null"
+            variant="outline-secondary"
+            @mousedown.prevent
+            @click="$emit('readEarly')"
+          >
+            Read it now anyway
+          </BButton>
+          <BButton
+            v-if="step.do === 'count-to-turn' && !tube.turned"
+            size="lg"
+            variant="outline-primary"
+            :disabled="drops === 0"
+            @mousedown.prevent
+            @click="$emit('done')"
+          >
+            It turned {{ step.to }} <kbd>Enter</kbd>
+          </BButton>
+          <BButton
+            v-else-if="reads"
+            size="lg"
+            variant="primary"
+            :disabled="!keepable && step.do !== 'read-meter'"
+            @mousedown.prevent
+            @click="$emit('done')"
+          >
+            Keep this reading <kbd>Enter</kbd>
+          </BButton>
+          <BButton
+            v-else-if="step.do !== 'stand'"
+            size="lg"
+            :variant="step.do === 'shake' ? 'outline-primary' : 'primary'"
+            @mousedown.prevent
+            @click="$emit('done')"
+          >
+            Step done <kbd>Enter</kbd>
+          </BButton>
+          <BButton v-if="tube.step > 0" variant="outline-secondary" @mousedown.prevent @click="$emit('back')"
+            >Back a step</BButton
+          >
+        </div>
+      </div>
     </div>
     <p v-if="next" class="next quiet">Next: {{ next.say }}</p>
   </section>
@@ -211,10 +217,20 @@ const meterUnit = computed(() => {
 .why {
   margin: 0.35rem 0 0;
   font-size: 1.1rem;
-  max-width: 60ch;
+  max-width: 85ch;
 }
 .critical-note {
-  margin: 0.25rem 0 0;
+  margin-right: 0.75rem;
+  color: var(--hl-watch);
+}
+.work {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 2.5rem;
+  align-items: flex-end;
+}
+.outcome {
+  flex: 1 1 20rem;
 }
 .caution {
   margin: 0.6rem 0 0;
@@ -249,5 +265,16 @@ kbd {
   border: 1px solid currentColor;
   font-size: 0.7em;
   margin-left: 0.4em;
+}
+@media (max-width: 767px) {
+  .step {
+    padding: 0.9rem 1rem 1rem;
+  }
+  .say {
+    font-size: 1.75rem;
+  }
+  .acts .btn {
+    flex: 1 1 9rem;
+  }
 }
 </style>

@@ -146,8 +146,9 @@ export const useBench = defineStore('bench', () => {
   const openTubes = computed<OpenTube[]>(() =>
     runs.value
       .flatMap((run) => tubesOf(run).map((tube) => ({ run, tube })))
-      .filter(({ tube }) => tube.state === 'running')
-      .map((open, k) => ({ ...open, number: k + 1 })),
+      // Numbered before the finished ones go, so that a key means the same tube to the end.
+      .map((open, k) => ({ ...open, number: k + 1 }))
+      .filter(({ tube }) => tube.state === 'running'),
   );
 
   return { runs, finished, loaded, refusal, waiting, now, openTubes, load, start, tell, tubesOf };

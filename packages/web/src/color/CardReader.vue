@@ -54,7 +54,7 @@ const isBetween = (k: number) => between.value?.below === k;
             :checked="isBetween(k)"
             @change="emit('match', { found: 'between', below: k, share: 0.5 })"
           />
-          <span class="notch" aria-hidden="true">or<br />between</span>
+          <span class="notch" aria-hidden="true">or between</span>
           <span class="visually-hidden"
             >between {{ s.value }} and {{ swatches[k + 1]!.value }} {{ card.unit }}</span
           >
@@ -129,6 +129,7 @@ const isBetween = (k: number) => between.value?.below === k;
   padding: 0.9rem 0.9rem 0.4rem;
 }
 .swatch {
+  position: relative;
   flex: 3 1 0;
   display: grid;
   justify-items: center;
@@ -145,6 +146,7 @@ const isBetween = (k: number) => between.value?.below === k;
   font-size: 1.1rem;
 }
 .gap {
+  position: relative;
   flex: 2 1 0;
   min-width: 44px;
   display: grid;
@@ -252,9 +254,6 @@ const isBetween = (k: number) => between.value?.below === k;
   .notch {
     width: auto;
     padding: 0.2rem 0.75rem;
-  }
-  .notch br {
-    display: none;
   }
 }
 </style>

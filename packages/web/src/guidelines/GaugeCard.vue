@@ -38,9 +38,7 @@ const old = computed(
       <p class="reading">
         <strong class="figure-mono">{{ shown.figure }}</strong>
         <span class="unit">{{ unit }}</span>
-        <span v-if="shown.range" class="range quiet"
-          >{{ shown.range }}{{ unit && shown.range !== 'no end known' ? ` ${unit}` : '' }}</span
-        >
+        <span v-if="shown.range" class="range quiet">{{ shown.range }}</span>
       </p>
       <BandGauge v-if="gauge.bands.length > 0" :gauge="gauge" />
     </template>
@@ -80,6 +78,7 @@ h3 {
   font-size: 1.75rem;
 }
 .unit {
+  white-space: nowrap;
   margin-left: 0.35rem;
 }
 .range {

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { type Subject, type Today, sentence } from '@hedge-lamp/core/guidelines';
 import { waterKindInfo } from '@hedge-lamp/core/waters';
-import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import { call } from '../api/call';
 import { useNow } from '../clock/use-now';
 import DoneList from '../remedies/DoneList.vue';
 import DueList from '../schedule/DueList.vue';
+import LinkButton from '../shell/LinkButton.vue';
 import LoadState from '../shell/LoadState.vue';
 import PageHeading from '../shell/PageHeading.vue';
 import StatusLamp from '../shell/StatusLamp.vue';
@@ -56,8 +56,10 @@ function openWorkings(subject: Subject): void {
 
 <template>
   <PageHeading :title="water?.name ?? 'Today'" :lead="lead">
-    <BButton :to="{ name: 'bench', params: { waterId } }" variant="primary">Test this water</BButton>
-    <BButton :to="{ name: 'water-edit', params: { waterId } }" variant="outline-secondary">Edit</BButton>
+    <LinkButton :to="{ name: 'bench', params: { waterId } }" variant="primary">Test this water</LinkButton>
+    <LinkButton :to="{ name: 'water-edit', params: { waterId } }" variant="outline-secondary"
+      >Edit</LinkButton
+    >
   </PageHeading>
   <LoadState v-if="!today" :error="error" what="how this water is" @again="again" />
   <div v-else class="today">

@@ -10,6 +10,7 @@ import { sentenceOf } from '../api/api-error';
 import { call } from '../api/call';
 import { useNow } from '../clock/use-now';
 import { dayInWords } from '../clock/words';
+import LinkButton from '../shell/LinkButton.vue';
 import LoadState from '../shell/LoadState.vue';
 import { useNotices } from '../shell/notice-store';
 import PageHeading from '../shell/PageHeading.vue';
@@ -145,7 +146,7 @@ async function removeDeed(deed: Deed): Promise<void> {
       Every reading from the bench lands here by itself, with the drops or the color you entered. One from an
       old notebook can be written in.
     </p>
-    <BButton variant="primary" :to="{ name: 'bench', params: { waterId } }">To the bench</BButton>
+    <LinkButton variant="primary" :to="{ name: 'bench', params: { waterId } }">To the bench</LinkButton>
   </div>
   <template v-else>
     <LogDay

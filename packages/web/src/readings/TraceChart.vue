@@ -121,7 +121,8 @@ const whiskers: Plugin<'line'> = {
       for (const point of dataset.data as unknown as TracePoint[]) {
         const x = scales.x!.getPixelForValue(point.x);
         const low = scales.y!.getPixelForValue(point.low ?? point.y);
-        const high = point.high === null ? chartArea.top : scales.y!.getPixelForValue(point.high);
+        // Without a known end the whisker is a short dashed stem: the arrow says the rest.
+        const high = point.high === null ? low - 24 : scales.y!.getPixelForValue(point.high);
         pen.setLineDash(point.high === null ? [3, 3] : []);
         pen.beginPath();
         pen.moveTo(x, low);

@@ -4,13 +4,13 @@ import { canonicalUnit, convert } from '@hedge-lamp/core/quantity';
 import { type ParameterId, type Reading, parameterIds, parameters } from '@hedge-lamp/core/readings';
 import { type Deed, deedLabel } from '@hedge-lamp/core/remedies';
 import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
-import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
 import { format } from 'date-fns';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { call } from '../api/call';
 import { useServerLink } from '../clock/server-link';
+import LinkButton from '../shell/LinkButton.vue';
 import LoadState from '../shell/LoadState.vue';
 import PageHeading from '../shell/PageHeading.vue';
 import { useLoaded } from '../shell/use-loaded';
@@ -33,8 +33,9 @@ const spans = [
   { value: 366, text: 'Last year' },
   { value: 3660, text: 'Ten years' },
 ];
-const span = ref(366);
 const water = computed(() => waters.byId(props.waterId));
+/** A filter that grows in has its whole story in a quarter of a year. */
+const span = ref(water.value?.cycling ? 92 : 366);
 const units = computed(() => water.value?.units ?? UnitChoiceSchema.parse({}));
 const chosen = computed<ParameterId>(() => parameterIds.find((p) => p === props.parameter) ?? 'nitrate');
 const info = computed(() => parameters[chosen.value]);
@@ -112,7 +113,7 @@ const go = (parameter: ParameterId) =>
       This page will draw its readings over time: a whisker from the lowest to the highest each can be, a dot
       at the best guess, the usual bands behind them and flags for what was done.
     </p>
-    <BButton variant="primary" :to="{ name: 'bench', params: { waterId } }">Test it now</BButton>
+    <LinkButton variant="primary" :to="{ name: 'bench', params: { waterId } }">Test it now</LinkButton>
   </div>
   <template v-else>
     <section class="sheet" aria-label="Chart">

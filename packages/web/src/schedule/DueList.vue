@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { DueTest } from '@hedge-lamp/core/schedule';
-import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { formatDistance, isSameDay } from 'date-fns';
+import LinkButton from '../shell/LinkButton.vue';
 
 /** What to test now, and why. */
 const props = defineProps<{ due: readonly DueTest[]; waterId: string; now: number }>();
@@ -22,7 +22,9 @@ const since = (dueAt: number) =>
           <span class="why quiet">{{ d.why }}</span>
         </li>
       </ul>
-      <BButton variant="outline-primary" :to="{ name: 'bench', params: { waterId } }">To the bench</BButton>
+      <LinkButton variant="outline-primary" :to="{ name: 'bench', params: { waterId } }"
+        >To the bench</LinkButton
+      >
     </template>
   </section>
 </template>

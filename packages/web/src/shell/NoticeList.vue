@@ -63,7 +63,14 @@ async function takeBack(notice: Notice): Promise<void> {
 .notice span {
   flex: 1;
 }
-.undo {
+.undo.btn {
+  --bs-btn-hover-color: #fff;
   color: #f7d48b;
+}
+@media (max-width: 767px) {
+  .notices {
+    bottom: calc(var(--hl-foot, 0px) + 65px + 0.75rem);
+    left: 1rem;
+  }
 }
 </style>

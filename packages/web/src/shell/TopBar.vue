@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { statusWord } from '@hedge-lamp/core/guidelines';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
-import { computed, defineAsyncComponent, ref } from 'vue';
+import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import IconGear from '~icons/bi/gear-fill';
 import { useServerLink } from '../clock/server-link';
@@ -23,6 +23,17 @@ const pageOf = computed(() => {
   return ['today', 'bench', 'trace', 'log'].includes(name) ? name : 'today';
 });
 
+/** On a phone only a few chips fit: the one that is here is brought into view. */
+const chips = ref<HTMLElement>();
+watch(
+  [() => route.params.waterId, () => waters.waters.length],
+  async () => {
+    await nextTick();
+    chips.value?.querySelector('.here')?.scrollIntoView({ block: 'nearest', inline: 'center' });
+  },
+  { immediate: true },
+);
+
 function openSettings(): void {
   settingsAsked.value = true;
   settingsOpen.value = true;
@@ -34,7 +45,7 @@ function openSettings(): void {
     <RouterLink to="/" class="home" aria-label="Hedge Lamp: all waters">
       <LampMark /><span class="name">Hedge Lamp</span>
     </RouterLink>
-    <nav class="chips" aria-label="Waters">
+    <nav ref="chips" class="chips" aria-label="Waters">
       <RouterLink
         v-for="water in waters.waters"
         :key="water.id"
@@ -43,7 +54,9 @@ function openSettings(): void {
         :aria-current="route.params.waterId === water.id ? 'true' : undefined"
         :to="{ name: pageOf, params: { waterId: water.id } }"
       >
-        <span class="dot"><StatusLamp :status="waters.statusOf(water.id)" :size="14" /></span>
+        <span class="dot" aria-hidden="true"
+          ><StatusLamp :status="waters.statusOf(water.id)" :size="14"
+        /></span>
         <span>{{ water.name }}</span>
         <span class="visually-hidden">, {{ statusWord[waters.statusOf(water.id)] }}</span>
       </RouterLink>
@@ -90,6 +103,7 @@ function openSettings(): void {
   scrollbar-width: none;
 }
 .chip {
+  position: relative;
   display: flex;
   align-items: center;
   gap: 0.45rem;
@@ -134,7 +148,7 @@ function openSettings(): void {
   text-decoration: none;
   white-space: nowrap;
 }
-.gear {
+.gear.btn {
   color: #faf8f3;
   min-width: 44px;
 }

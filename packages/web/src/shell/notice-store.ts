@@ -11,7 +11,7 @@ export interface Notice {
 
 let serial = 0;
 /** Long enough to read and to reach for Undo with a wet hand. */
-const shownMs = 12_000;
+const shownMs = { plain: 5_000, undoable: 12_000 };
 
 /** Short sentences at the foot of the page: what was done, and how to take it back. */
 export const useNotices = defineStore('notices', () => {
@@ -23,7 +23,7 @@ export const useNotices = defineStore('notices', () => {
   function say(text: string, more: { undo?: Notice['undo']; tone?: Notice['tone'] } = {}): void {
     const id = ++serial;
     notices.value = [...notices.value.slice(-2), { id, text, tone: more.tone ?? 'plain', undo: more.undo }];
-    setTimeout(() => dismiss(id), shownMs);
+    setTimeout(() => dismiss(id), more.undo || more.tone === 'bad' ? shownMs.undoable : shownMs.plain);
   }
   return { notices, say, dismiss };
 });

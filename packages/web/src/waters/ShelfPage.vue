@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { waterKindInfo } from '@hedge-lamp/core/waters';
-import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed } from 'vue';
 import IconPencil from '~icons/bi/pencil';
+import LinkButton from '../shell/LinkButton.vue';
 import LoadState from '../shell/LoadState.vue';
 import PageHeading from '../shell/PageHeading.vue';
 import StatusLamp from '../shell/StatusLamp.vue';
@@ -30,7 +30,7 @@ function dueText(id: string): string {
 
 <template>
   <PageHeading title="Your waters" lead="Everything you keep, draw from or sample.">
-    <BButton :to="{ name: 'water-new' }" variant="primary">Add a water</BButton>
+    <LinkButton :to="{ name: 'water-new' }" variant="primary">Add a water</LinkButton>
   </PageHeading>
   <LoadState v-if="!store.loaded" :error="store.error" what="your waters" @again="store.load()" />
   <div v-else-if="store.waters.length === 0" class="sheet empty">
@@ -39,7 +39,7 @@ function dueText(id: string): string {
       This page will show each of your waters with its lamp: clear, watch, act or urgent, and what is due. Add
       the tank or pond you test first; its tap or well can follow.
     </p>
-    <BButton :to="{ name: 'water-new' }" variant="primary">Add your first water</BButton>
+    <LinkButton :to="{ name: 'water-new' }" variant="primary">Add your first water</LinkButton>
   </div>
   <template v-else>
     <section v-for="group in groups" :key="group.title" :aria-label="group.title">

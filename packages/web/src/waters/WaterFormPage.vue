@@ -319,6 +319,20 @@ async function cancel(): Promise<void> {
   gap: 1rem;
   align-items: start;
 }
+@media (min-width: 1100px) {
+  /* The long first sheet stands beside the others, not above a gap. */
+  .water-form {
+    grid-template-columns: 1fr 1fr;
+    grid-auto-flow: dense;
+  }
+  .water-form > .sheet {
+    grid-column: 2;
+  }
+  .water-form > .sheet:first-child {
+    grid-column: 1;
+    grid-row: 1 / span 3;
+  }
+}
 .kinds {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(13rem, 1fr));
@@ -327,6 +341,7 @@ async function cancel(): Promise<void> {
 }
 .kinds legend {
   grid-column: 1 / -1;
+  margin: 0;
 }
 .kind {
   display: flex;

@@ -1,0 +1,104 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { expect, type Served, test } from './served';
+
+/** Every page of the application, by a name for the report. */
+async function pagesOf(demo: Served): Promise<[string, string][]> {
+  const waters = await demo.call<{ id: string; name: string }[]>('GET', '/api/waters');
+  const id = (name: string) => waters.find((w) => w.name === name)!.id;
+  const loop = id('Long Bench loop');
+  return [
+    ['shelf', '/'],
+    ['new water', '/waters/new'],
+    ['edit water', `/waters/${loop}/edit`],
+    ['Today', `/waters/${loop}/today`],
+    ['bench', `/waters/${loop}/bench`],
+    ['trace', `/waters/${id('Fern Window')}/trace/nitrate`],
+    ['log', `/waters/${id('Nursery cube')}/log`],
+    ['nowhere', '/no/such/page'],
+  ];
+}
+
+async function faults(page: Page): Promise<string[]> {
+  await page.waitForLoadState('networkidle');
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  return violations
+    .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+    .map(
+      (v) =>
+        `${v.id}: ${v.nodes
+          .map((n) => n.target.join(' '))
+          .slice(0, 3)
+          .join(' | ')}`,
+    );
+}
+
+for (const [look, colorScheme, viewport] of [
+  ['light, wide', 'light', { width: 1280, height: 800 }],
+  ['dark, wide', 'dark', { width: 1280, height: 800 }],
+  ['light, phone', 'light', { width: 390, height: 844 }],
+] as const) {
+  test(`axe finds nothing serious on any page (${look})`, async ({ browser, demo }) => {
+    const page = await (await browser.newContext({ colorScheme, viewport })).newPage();
+    for (const [name, path] of await pagesOf(demo)) {
+      await page.goto(demo.url + path);
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      expect(await faults(page), name).toEqual([]);
+      const overflow = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+      expect(overflow, `${name} scrolls sideways`).toBeLessThanOrEqual(0);
+    }
+  });
+
+  test(`axe finds nothing serious on a live bench and in dialogs (${look})`, async ({ browser, demo }) => {
+    const page = await (await browser.newContext({ colorScheme, viewport })).newPage();
+    const [water] = await demo.call<{ id: string }[]>('GET', '/api/waters');
+    const start = Date.now() - 400_000;
+    const run = await demo.run(
+      water!.id,
+      ['ammonia-salicylate-two-bottles', 'kh-drops', 'pen-ph', 'nitrite-one-bottle'],
+      start,
+    );
+    const done = Array.from({ length: 6 }, (_, step) => ({ type: 'step-done', step }));
+    await demo.tell(run.id, run.tests[0]!, start, ...done);
+    await demo.tell(run.id, run.tests[1]!, Date.now(), ...done.slice(0, 2));
+    await demo.tell(run.id, run.tests[3]!, Date.now(), ...done.slice(0, 5));
+    await page.goto(`${demo.url}/waters/${water!.id}/bench`);
+    for (const tube of ['Ammonia', 'KH', 'pH', 'Nitrite']) {
+      await page
+        .getByRole('list', { name: 'Tests of this run' })
+        .getByRole('button', { name: new RegExp(tube) })
+        .click();
+      expect(await faults(page), tube).toEqual([]);
+    }
+    await page.getByRole('button', { name: /A doubt/ }).click();
+    await expect(page.getByRole('dialog')).toBeVisible();
+    expect(await faults(page), 'doubts').toEqual([]);
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Settings' }).click();
+    await expect(page.getByRole('dialog')).toBeVisible();
+    expect(await faults(page), 'settings').toEqual([]);
+    await page.keyboard.press('Escape');
+    await page.goto(`${demo.url}/waters/${water!.id}/today`);
+    await page.getByRole('button', { name: /Workings of Nitrate/ }).click();
+    await expect(page.getByRole('dialog')).toBeVisible();
+    expect(await faults(page), 'workings').toEqual([]);
+    await page.goto(`${demo.url}/waters/${water!.id}/log`);
+    await page
+      .getByRole('button', { name: /^Edit Nitrate/ })
+      .first()
+      .click();
+    await expect(page.getByRole('dialog')).toBeVisible();
+    expect(await faults(page), 'reading form').toEqual([]);
+  });
+}
+
+test('opening a page puts the focus on its heading, and a dialog gives it back', async ({ page, demo }) => {
+  await page.goto(demo.url);
+  await page.getByRole('link', { name: 'Fern Window', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Fern Window', level: 1 })).toBeFocused();
+  const opener = page.getByRole('button', { name: /Workings of Nitrate/ });
+  await opener.click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(opener).toBeFocused();
+});

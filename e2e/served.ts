@@ -1,0 +1,155 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { type Page, expect, test as base } from '@playwright/test';
+
+const main = join(new URL('.', import.meta.url).pathname, '../packages/server/dist/main.mjs');
+
+/** The built server as a process of its own, on a data folder of its own. */
+export class Served {
+  private server: ChildProcess | undefined;
+  readonly folder = mkdtempSync(join(tmpdir(), 'hedge-lamp-e2e-'));
+  private port = 0;
+
+  constructor(private readonly demo: boolean) {}
+
+  get url(): string {
+    return `http://127.0.0.1:${this.port}`;
+  }
+
+  /** Starts, or starts again at the same address on the same data. */
+  async start(): Promise<void> {
+    const server = spawn('node', [main], {
+      env: {
+        ...process.env,
+        HEDGE_LAMP_DATA: this.folder,
+        HEDGE_LAMP_PORT: String(this.port),
+        HEDGE_LAMP_DEMO: this.demo ? '1' : '',
+      },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    this.server = server;
+    this.port = await new Promise<number>((resolve, reject) => {
+      server.stdout!.on('data', (text: Buffer) => {
+        const found = /http:\/\/127\.0\.0\.1:(\d+)/.exec(String(text));
+        if (found) resolve(Number(found[1]));
+      });
+      server.once('exit', (code) => reject(new Error(`The server ended with ${code}.`)));
+    });
+  }
+
+  /** kill -9: no chance to tidy up. */
+  async kill(): Promise<void> {
+    const ended = new Promise((resolve) => this.server!.once('exit', resolve));
+    this.server!.kill('SIGKILL');
+    await ended;
+  }
+
+  async remove(): Promise<void> {
+    if (this.server?.exitCode === null && this.server.signalCode === null) await this.kill();
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+
+  async call<T>(method: string, path: string, body?: unknown): Promise<T> {
+    const answer = await fetch(this.url + path, {
+      method,
+      ...(body === undefined
+        ? {}
+        : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+    });
+    expect(answer.ok, `${method} ${path}: ${answer.status}`).toBe(true);
+    return (await answer.json()) as T;
+  }
+
+  /** Keeps a water; its identifier. */
+  async water(more: object = {}): Promise<string> {
+    const id = randomUUID();
+    await this.call('POST', '/api/waters', {
+      id,
+      name: 'Reed tank',
+      kind: 'aquarium',
+      netLiters: 120,
+      ...more,
+    });
+    return id;
+  }
+
+  /** Starts a run of these methods; its identifier and those of its tests. */
+  async run(
+    waterId: string,
+    methodIds: string[],
+    startedAt = Date.now(),
+  ): Promise<{ id: string; tests: string[] }> {
+    const tests = methodIds.map((methodId) => ({ id: randomUUID(), methodId }));
+    const id = randomUUID();
+    await this.call('POST', '/api/runs', { id, waterId, startedAt, zone: 'Etc/UTC', tests });
+    return { id, tests: tests.map((t) => t.id) };
+  }
+
+  async tell(runId: string, testId: string, at: number, ...bodies: object[]): Promise<void> {
+    const events = bodies.map((body) => ({ id: randomUUID(), testId, at, ...body }));
+    await this.call('POST', `/api/runs/${runId}/events`, { events });
+  }
+
+  /** A KH reading written in; its identifier. */
+  async khReading(waterId: string, drops: number, takenAt = Date.now() - 60_000): Promise<string> {
+    const id = randomUUID();
+    await this.call('POST', '/api/readings', {
+      id,
+      waterId,
+      parameter: 'alkalinity',
+      methodId: 'kh-drops',
+      takenAt,
+      zone: 'Etc/UTC',
+      entered: { how: 'drops', drops },
+    });
+    return id;
+  }
+}
+
+/** `served` is an empty keeper's server, `demo` one with Tern Lane; each only starts when a test asks for it. */
+export const test = base.extend<{ served: Served; demo: Served }>({
+  // Playwright reads the first argument's pattern to know what a fixture needs: an empty one means nothing.
+  // eslint-disable-next-line no-empty-pattern
+  served: async ({}, use) => {
+    const served = new Served(false);
+    await served.start();
+    await use(served);
+    await served.remove();
+  },
+  // eslint-disable-next-line no-empty-pattern
+  demo: async ({}, use) => {
+    const served = new Served(true);
+    await served.start();
+    await use(served);
+    await served.remove();
+  },
+});
+
+export { expect };
+
+/** Presses a key so often, one after the other as a hand does. */
+export async function pressTimes(page: Page, key: string, times: number): Promise<void> {
+  for (let k = 0; k < times; k++) await page.keyboard.press(key);
+}
+
+/** Tab until the element has the focus; fails when the keyboard does not get there. */
+export async function tabTo(
+  page: Page,
+  name: string | RegExp,
+  role: Parameters<Page['getByRole']>[0],
+): Promise<void> {
+  const target = page.getByRole(role, { name }).first();
+  for (let k = 0; k < 80; k++) {
+    if (await target.evaluate((element) => element === document.activeElement)) return;
+    await page.keyboard.press('Tab');
+  }
+  throw new Error(`The keyboard does not reach ${role} ${String(name)}.`);
+}
+
+/** Waits until the bench shows a live run: keys pressed before belong to nothing. */
+export async function atBench(page: Page): Promise<void> {
+  await expect(page.getByRole('list', { name: 'Tests of this run' })).toBeVisible();
+}

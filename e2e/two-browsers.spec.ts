@@ -1,0 +1,74 @@
+import { expect, test } from './served';
+
+test('two browsers on one water: the second to save sees what the first left, and chooses', async ({
+  browser,
+  served,
+}) => {
+  const water = await served.water();
+  const [phone, laptop] = [
+    await (await browser.newContext()).newPage(),
+    await (await browser.newContext()).newPage(),
+  ];
+  for (const page of [phone, laptop]) {
+    await page.goto(`${served.url}/waters/${water}/edit`);
+    await expect(page.getByLabel('Name')).toHaveValue('Reed tank');
+  }
+  await phone.getByLabel('Name').fill('Named on the phone');
+  await phone.getByRole('button', { name: 'Save' }).click();
+  await expect(phone.getByRole('heading', { name: 'Named on the phone' })).toBeVisible();
+  await laptop.getByLabel('Name').fill('Named on the laptop');
+  await laptop.getByRole('button', { name: 'Save' }).click();
+  const conflict = laptop.getByRole('alert').filter({ hasText: 'was changed elsewhere' });
+  await expect(conflict).toContainText('Named on the phone');
+  await expect(conflict).toContainText('Named on the laptop');
+  await expect(laptop.getByLabel('Name')).toHaveValue('Named on the laptop');
+  expect((await served.call<{ name: string }>('GET', `/api/waters/${water}`)).name).toBe(
+    'Named on the phone',
+  );
+  await laptop.getByRole('button', { name: 'Save mine over it' }).click();
+  await expect(laptop.getByRole('heading', { name: 'Named on the laptop' })).toBeVisible();
+  // The first browser learns of it by itself.
+  await expect(phone.getByRole('heading', { name: 'Named on the laptop' })).toBeVisible({ timeout: 10_000 });
+});
+
+test('two browsers on one reading: the second to save is told', async ({ browser, served }) => {
+  const water = await served.water();
+  await served.khReading(water, 5);
+  const pages = [await (await browser.newContext()).newPage(), await (await browser.newContext()).newPage()];
+  for (const page of pages) {
+    await page.goto(`${served.url}/waters/${water}/log`);
+    await page.getByRole('button', { name: /^Edit KH/ }).click();
+  }
+  const [first, second] = pages as [(typeof pages)[0], (typeof pages)[0]];
+  await first!.getByLabel('Drops to the turn').fill('6');
+  await first!.getByRole('button', { name: 'Save' }).click();
+  await expect(first!.getByRole('cell', { name: '6 (5–6) °dKH' })).toBeVisible();
+  await second!.getByLabel('Drops to the turn').fill('7');
+  await second!.getByRole('button', { name: 'Save' }).click();
+  await expect(second!.getByRole('alert').filter({ hasText: 'was changed elsewhere' })).toContainText(
+    '6 drops',
+  );
+  await second!.getByRole('button', { name: 'Take what is there' }).click();
+  await expect(second!.getByRole('cell', { name: '6 (5–6) °dKH' })).toBeVisible();
+});
+
+test('drops counted in one browser show in the other', async ({ browser, served }) => {
+  const water = await served.water();
+  const run = await served.run(water, ['kh-drops']);
+  await served.tell(
+    run.id,
+    run.tests[0]!,
+    Date.now(),
+    { type: 'step-done', step: 0 },
+    { type: 'step-done', step: 1 },
+  );
+  const [one, other] = [
+    await (await browser.newContext()).newPage(),
+    await (await browser.newContext()).newPage(),
+  ];
+  for (const page of [one, other]) await page.goto(`${served.url}/waters/${water}/bench`);
+  await one.getByRole('button', { name: /One drop/ }).click();
+  await other.getByRole('button', { name: /One drop/ }).click();
+  await expect(one.getByRole('status').filter({ hasText: /2\s*drops/ })).toBeVisible({ timeout: 12_000 });
+  await expect(other.getByRole('status').filter({ hasText: /2\s*drops/ })).toBeVisible({ timeout: 12_000 });
+});

@@ -1,0 +1,31 @@
+import { defineConfig } from '@playwright/test';
+
+/** The real interface in Debian's Chromium. Every test starts the built server on a data folder of its own. */
+export default defineConfig({
+  testDir: 'e2e',
+  // A page is checked for access in many states within one test, on two slow cores.
+  timeout: 150_000,
+  workers: 2,
+  fullyParallel: true,
+  forbidOnly: true,
+  reporter: [['list'], ['json', { outputFile: '.cache/browser-tests.json' }]],
+  outputDir: '.cache/browser-results',
+  use: {
+    browserName: 'chromium',
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-US',
+    timezoneId: 'Etc/UTC',
+    launchOptions: {
+      executablePath: process.env.HEDGE_LAMP_CHROMIUM ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+});

@@ -3,6 +3,7 @@ import { methodOf, titrationInterval } from '../methods';
 import {
   FieldError,
   type Interval,
+  type QuantityKind,
   canonicalUnit,
   convert,
   convertInterval,
@@ -19,6 +20,7 @@ import type { Workings } from './workings';
 export interface Interpretation {
   /** Canonical interval; null when the entry tells nothing. */
   readonly value: Interval | null;
+  /** Put into words when it is first asked for: of ten thousand readings sent at once nobody opens one. */
   readonly workings: Workings;
 }
 
@@ -34,7 +36,8 @@ interface Raw {
   readonly value: Interval | null;
   readonly unit: string;
   readonly formula: string;
-  readonly substituted: string;
+  /** With the keeper's figures; a function, since formatting is the dear part. */
+  readonly substituted: () => string;
   readonly input: { label: string; value: string };
   readonly caveat: string;
 }
@@ -70,9 +73,8 @@ function fromCard(entered: Extract<Entered, { how: 'card' }>): Raw {
       'past-top': 'value ≥ top swatch',
       'not-on-card': 'no value',
     }[match.found],
-    substituted: value
-      ? `${formatReading(value)} ${card.unit}`
-      : 'A color that is not on the card tells nothing.',
+    substituted: () =>
+      value ? `${formatReading(value)} ${card.unit}` : 'A color that is not on the card tells nothing.',
     input: { label: 'Color read', value: sentences[match.found]() },
     caveat:
       match.found === 'past-top'
@@ -103,7 +105,8 @@ function observe({ parameter, methodId, entered }: Observation): Raw {
         value: titrationInterval(entered.drops, perDrop),
         unit,
         formula: '(drops − 1) × worth of a drop < value ≤ drops × worth of a drop',
-        substituted: `(${entered.drops} − 1) × ${perDrop} < value ≤ ${entered.drops} × ${perDrop} ${unit}`,
+        substituted: () =>
+          `(${entered.drops} − 1) × ${perDrop} < value ≤ ${entered.drops} × ${perDrop} ${unit}`,
         input: { label: 'Drops to the turn', value: `${entered.drops}, each worth ${perDrop} ${unit}` },
         caveat:
           'The true end lies somewhere within the last drop. Twice the sample would halve what a drop is worth.',
@@ -130,7 +133,7 @@ function observe({ parameter, methodId, entered }: Observation): Raw {
         value,
         unit: entered.unit,
         formula: meter ? 'figure ± accuracy of the meter' : 'figure ± half its last digit',
-        substituted: `${entered.text.trim()} → ${formatReading(value)} ${entered.unit}`,
+        substituted: () => `${entered.text.trim()} → ${formatReading(value)} ${entered.unit}`,
         input: {
           label: meter ? 'Shown by the meter' : 'Figure typed',
           value: `${entered.text.trim()} ${entered.unit}`,
@@ -143,6 +146,9 @@ function observe({ parameter, methodId, entered }: Observation): Raw {
   }
 }
 
+/** Doubts widen by shares of the value, which mean nothing on the scales of pH and temperature. */
+const isRelative = (kind: QuantityKind): boolean => kind !== 'ph' && kind !== 'temperature';
+
 /**
  * Computes the canonical interval of an observation, and its workings.
  * @throws FieldError with the path of the field, for whatever cannot be
@@ -153,8 +159,7 @@ export function interpret(observation: Observation): Interpretation {
   const raw = observe(observation);
   const unit = canonicalUnit(kind);
 
-  const relative = kind !== 'ph' && kind !== 'temperature';
-  const widened = raw.value && relative ? widenByDoubts(raw.value, observation.doubts) : raw.value;
+  const widened = raw.value && isRelative(kind) ? widenByDoubts(raw.value, observation.doubts) : raw.value;
   const value = widened && convertInterval(widened, kind, raw.unit, unit);
 
   const [low, high] = possible;
@@ -178,23 +183,30 @@ export function interpret(observation: Observation): Interpretation {
 
   return {
     value,
-    workings: {
-      title: label,
-      result: widened ? `${formatReading(widened)} ${raw.unit}` : 'No value',
-      formula: raw.formula,
-      substituted: raw.substituted,
-      inputs: [
-        raw.input,
-        ...observation.doubts.map((id) => ({
-          label: 'Doubt',
-          value: doubts[id].label,
-          note: relative ? doubts[id].effect : 'Marked; the range stays.',
-        })),
-      ],
-      sources: [
-        observation.methodId ? `${methodOf(observation.methodId).name}: common practice` : 'As typed',
-      ],
-      caveats: [raw.caveat],
+    get workings(): Workings {
+      return wordsOf(observation, raw, widened);
     },
+  };
+}
+
+/** The workings of an observation, from the same numbers that its value was computed from. */
+function wordsOf(observation: Observation, raw: Raw, widened: Interval | null): Workings {
+  const { label, kind } = parameters[observation.parameter];
+  const relative = isRelative(kind);
+  return {
+    title: label,
+    result: widened ? `${formatReading(widened)} ${raw.unit}` : 'No value',
+    formula: raw.formula,
+    substituted: raw.substituted(),
+    inputs: [
+      raw.input,
+      ...observation.doubts.map((id) => ({
+        label: 'Doubt',
+        value: doubts[id].label,
+        note: relative ? doubts[id].effect : 'Marked; the range stays.',
+      })),
+    ],
+    sources: [observation.methodId ? `${methodOf(observation.methodId).name}: common practice` : 'As typed'],
+    caveats: [raw.caveat],
   };
 }

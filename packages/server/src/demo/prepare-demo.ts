@@ -57,8 +57,9 @@ export function prepareDemo(folder: string, migrations: string, now: number): Da
       (a, b) => Number(a.sourceWaterId !== null) - Number(b.sourceWaterId !== null),
     );
     sourcesFirst.forEach((water) => createWater(tx, water, order.get(water.id)!));
+    // On the same connection, so within the same transaction.
     keepReadings(
-      tx,
+      database,
       readings.map((r) => ReadingDraftSchema.parse(r)),
       now,
     );

@@ -8,7 +8,7 @@ import {
   parameterIds,
 } from '@hedge-lamp/core/readings';
 import { type SQL, and, desc, eq, getTableColumns, gte, isNull, lt, lte, or, sql } from 'drizzle-orm';
-import type { Queries } from '../database/open-database';
+import type { Database, Queries } from '../database/open-database';
 import { conflict, gone, refused } from '../problem';
 import { sameContent } from '../same-content';
 import { waterOf } from '../waters/store';
@@ -72,22 +72,33 @@ export function keepReading(
   return { reading, made: true };
 }
 
+/** The statement that writes one row, in the order of the columns; built by Drizzle, run without it for speed. */
+function rowWriter(database: Database): (row: Row) => number {
+  const columns = Object.entries(getTableColumns(readingsTable));
+  const placeholders = Object.fromEntries(columns.map(([name]) => [name, sql.placeholder(name)]));
+  const query = database
+    .insert(readingsTable)
+    .values(placeholders as unknown as Row)
+    .onConflictDoNothing()
+    .toSQL();
+  const statement = database.$client.prepare(query.sql);
+  const fields = columns.map(([name, column]) => [name as keyof Row, column.dataType === 'json'] as const);
+  return (row) =>
+    statement.run(fields.map(([name, isJson]) => (isJson ? JSON.stringify(row[name]) : row[name]))).changes;
+}
+
 /** Keeps many readings, all or none. Those already kept are left as they are. */
-export function keepReadings(database: Queries, drafts: readonly ReadingDraft[], now: number): number {
-  const placeholders = Object.fromEntries(
-    Object.keys(getTableColumns(readingsTable)).map((name) => [name, sql.placeholder(name)]),
-  ) as unknown as Row;
-  return database.transaction((tx) => {
-    const insert = tx.insert(readingsTable).values(placeholders).onConflictDoNothing().prepare();
-    const places = new Set<string>();
+export function keepReadings(database: Database, drafts: readonly ReadingDraft[], now: number): number {
+  const write = rowWriter(database);
+  const places = new Set<string>();
+  const keepAll = database.$client.transaction(() => {
     let kept = 0;
     drafts.forEach((draft, k) => {
       try {
         const place = `${draft.waterId} ${draft.samplingPointId}`;
-        if (!places.has(place)) checkPlace(tx, draft);
+        if (!places.has(place)) checkPlace(database, draft);
         places.add(place);
-        const reading = { ...computed(draft, now), version: 1, createdAt: now, deletedAt: null };
-        kept += insert.run(toRow(reading)).changes;
+        kept += write(toRow({ ...computed(draft, now), version: 1, createdAt: now, deletedAt: null }));
       } catch (error) {
         if (error instanceof FieldError)
           throw new FieldError(error.code, `readings.${k}.${error.field}`, error.message);
@@ -96,6 +107,7 @@ export function keepReadings(database: Queries, drafts: readonly ReadingDraft[],
     });
     return kept;
   });
+  return keepAll();
 }
 
 /** The fields of a reading that an edit may change. */
@@ -190,12 +202,32 @@ export function listReadings(
   return { readings: rows.slice(0, limit).map(fromRow), more: rows.length > limit };
 }
 
+/** The question for the newest reading of a parameter, prepared once for each open file: Today asks it often. */
+const newestQueries = new WeakMap<Database, ReturnType<typeof prepareNewest>>();
+
+const prepareNewest = (database: Database) =>
+  database
+    .select()
+    .from(readingsTable)
+    .where(
+      and(
+        eq(readingsTable.waterId, sql.placeholder('waterId')),
+        eq(readingsTable.parameter, sql.placeholder('parameter')),
+        isNull(readingsTable.deletedAt),
+      ),
+    )
+    .orderBy(desc(readingsTable.takenAt), desc(readingsTable.id))
+    .limit(1)
+    .prepare();
+
 /** The newest reading of each parameter. */
-export function latestReadings(database: Queries, waterId: string): Partial<Record<ParameterId, Reading>> {
+export function latestReadings(database: Database, waterId: string): Partial<Record<ParameterId, Reading>> {
+  const newest = newestQueries.get(database) ?? prepareNewest(database);
+  newestQueries.set(database, newest);
   const latest: Partial<Record<ParameterId, Reading>> = {};
   for (const parameter of parameterIds) {
-    const [reading] = listReadings(database, waterId, { parameter, limit: 1 }).readings;
-    if (reading) latest[parameter] = reading;
+    const row = newest.get({ waterId, parameter });
+    if (row) latest[parameter] = fromRow(row);
   }
   return latest;
 }

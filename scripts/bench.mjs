@@ -1,0 +1,198 @@
+import { spawn, spawnSync } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { buildStale, checkNode, installMissing, root } from './ready.mjs';
+import { chromium as findChromium } from './chromium.mjs';
+
+/**
+ * The benchmarks. Every figure is a count, or a ratio to something bare measured in the same run, so that it
+ * means the same on any machine. Nothing here is asserted.
+ */
+checkNode();
+installMissing();
+buildStale();
+const main = join(root, 'packages/server/dist/main.mjs');
+const folder = mkdtempSync(join(tmpdir(), 'hedge-lamp-bench-'));
+const { default: Sqlite } = await import('better-sqlite3');
+
+const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
+const ms = (from) => Number(process.hrtime.bigint() - from) / 1e6;
+const now = () => process.hrtime.bigint();
+const say = (name, value) => console.log(`${name.padEnd(74)} ${value}`);
+const ratio = (x) => `${x.toFixed(2)} ×`;
+
+async function start() {
+  const from = now();
+  const server = spawn('node', [main], {
+    env: { ...process.env, HEDGE_LAMP_DATA: folder, HEDGE_LAMP_PORT: '0', HEDGE_LAMP_DEMO: '' },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  const url = await new Promise((resolve) =>
+    server.stdout.on('data', (text) => {
+      const found = /http:\S+/.exec(String(text));
+      if (found) resolve(found[0]);
+    }),
+  );
+  await (await fetch(`${url}/api/revision`)).json();
+  return { server, url, took: ms(from) };
+}
+async function stop(server) {
+  const ended = new Promise((resolve) => server.once('exit', resolve));
+  server.kill();
+  await ended;
+}
+async function call(url, method, path, body) {
+  const answer = await fetch(url + path, {
+    method,
+    ...(body ? { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) } : {}),
+  });
+  if (!answer.ok) throw new Error(`${path}: ${answer.status} ${await answer.text()}`);
+  return answer.json();
+}
+
+// 1. Bytes of script and style before the first page shows, as the browser really asks for them.
+async function firstPageBytes(url) {
+  const executablePath = findChromium();
+  if (!executablePath) return;
+  const { chromium } = await import('@playwright/test');
+  const browser = await chromium.launch({
+    executablePath,
+    args: ['--no-sandbox', '--disable-gpu', '--disable-quic'],
+  });
+  const page = await browser.newPage();
+  const asked = new Set();
+  page.on('request', (request) => asked.add(new URL(request.url()).pathname));
+  await page.goto(url);
+  await page.getByRole('heading', { level: 1 }).waitFor();
+  await browser.close();
+  const bytes = (ending) =>
+    [...asked]
+      .filter((path) => path.endsWith(ending))
+      .reduce((sum, path) => sum + gzipSync(readFileSync(join(root, 'packages/web/dist', path))).length, 0);
+  say(
+    'script before the first page shows, gzipped (aim: at most 250 kB)',
+    `${(bytes('.js') / 1000).toFixed(1)} kB`,
+  );
+  say('style before the first page shows, gzipped', `${(bytes('.css') / 1000).toFixed(1)} kB`);
+  say(
+    'fonts before the first page shows',
+    `${([...asked].filter((p) => p.endsWith('.woff2')).reduce((n, p) => n + readFileSync(join(root, 'packages/web/dist', p)).length, 0) / 1000).toFixed(1)} kB`,
+  );
+}
+
+// 2. From start to the first answered request, beside node starting at all.
+const bareNode = Array.from({ length: 7 }, () => {
+  const from = now();
+  spawnSync('node', ['-e', '0']);
+  return ms(from);
+});
+const starts = [];
+for (let k = 0; k < 7; k++) {
+  const { server, took } = await start();
+  starts.push(took);
+  await stop(server);
+}
+say('start to first answered request ÷ node -e 0', ratio(median(starts) / median(bareNode)));
+
+// 3. Rows per second through the bulk path, beside bare better-sqlite3 writing the same columns.
+const { server, url } = await start();
+await firstPageBytes(url);
+const waterId = randomUUID();
+await call(url, 'POST', '/api/waters', {
+  id: waterId,
+  name: 'Bench',
+  kind: 'aquarium',
+  netLiters: 100,
+  stockGroups: ['community-fish'],
+});
+const batches = 20;
+const rows = 5000;
+const parameters = [
+  ['alkalinity', 'kh-drops', () => ({ how: 'drops', drops: 5 })],
+  ['ph', 'pen-ph', () => ({ how: 'meter', text: '7.4', unit: 'pH' })],
+  ['temperature', 'pen-temperature', () => ({ how: 'meter', text: '25', unit: '°C' })],
+  [
+    'ammonia',
+    'ammonia-salicylate-two-bottles',
+    () => ({ how: 'card', cardId: 'salicylate-ammonia', match: { found: 'between', below: 1, share: 0.5 } }),
+  ],
+];
+const last = Date.now() - 60_000;
+const drafts = Array.from({ length: batches }, (_, b) =>
+  Array.from({ length: rows }, (_, k) => {
+    const n = b * rows + k;
+    const [parameter, methodId, entered] = parameters[n % parameters.length];
+    return {
+      id: randomUUID(),
+      waterId,
+      parameter,
+      methodId,
+      takenAt: last - n * 60_000,
+      zone: 'Etc/UTC',
+      entered: entered(),
+    };
+  }),
+);
+const viaApi = now();
+for (const readings of drafts) await call(url, 'POST', '/api/readings/bulk', { readings });
+const apiMs = ms(viaApi);
+
+const bareFile = join(folder, 'bare.sqlite');
+const bare = new Sqlite(bareFile);
+bare.pragma('journal_mode = WAL');
+bare.pragma('synchronous = FULL');
+const own = new Sqlite(join(folder, 'hedge-lamp.sqlite'), { readonly: true });
+for (const { sql } of own
+  .prepare("select sql from sqlite_master where tbl_name in ('readings', 'waters') and sql is not null")
+  .all())
+  bare.exec(sql);
+for (const water of own.prepare('select * from waters').all())
+  bare
+    .prepare(
+      `insert into waters values (${Object.keys(water)
+        .map(() => '?')
+        .join(',')})`,
+    )
+    .run(...Object.values(water));
+const same = own.prepare('select * from readings').raw().all();
+const insert = bare.prepare(`insert into readings values (${same[0].map(() => '?').join(',')})`);
+const viaBare = now();
+for (let b = 0; b < batches; b++)
+  bare.transaction(() => same.slice(b * rows, (b + 1) * rows).forEach((row) => insert.run(...row)))();
+const bareMs = ms(viaBare);
+say(
+  `${batches * rows} rows through the bulk path: rows per second ÷ bare better-sqlite3`,
+  ratio(bareMs / apiMs),
+);
+say('  (API rows per second here)', Math.round((batches * rows * 1000) / apiMs).toLocaleString('en-US'));
+
+// 4. Today over a hundred thousand readings, beside the same query in bare SQL.
+const latest = bare.prepare(
+  'select * from readings where water_id = ? and parameter = ? and deleted_at is null order by taken_at desc, id desc limit 1',
+);
+const names = ['ammonia', 'nitrite', 'nitrate', 'ph', 'alkalinity', 'hardness', 'temperature'];
+const timed = async (times, act) => {
+  const took = [];
+  for (let k = 0; k < times; k++) {
+    const from = now();
+    await act();
+    took.push(ms(from));
+  }
+  return median(took);
+};
+const bareToday = await timed(200, () => names.forEach((name) => latest.get(waterId, name)));
+const bareRequest = await timed(200, () => call(url, 'GET', '/api/revision'));
+const today = await timed(200, () => call(url, 'GET', `/api/waters/${waterId}/today`));
+say(
+  `Today with ${same.length.toLocaleString('en-US')} readings: request ÷ an empty request`,
+  ratio(today / bareRequest),
+);
+say('Today: request ÷ the same query in bare SQL, without HTTP', ratio(today / bareToday));
+say('  (milliseconds for Today here)', today.toFixed(2));
+bare.close();
+own.close();
+await stop(server);
+rmSync(folder, { recursive: true });

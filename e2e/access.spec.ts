@@ -65,8 +65,8 @@ for (const [look, colorScheme, viewport] of [
     await page.goto(`${demo.url}/waters/${water!.id}/bench`);
     for (const tube of ['Ammonia', 'KH', 'pH', 'Nitrite']) {
       await page
-        .getByRole('list', { name: 'Tests of this run' })
-        .getByRole('button', { name: new RegExp(tube) })
+        .getByRole('region', { name: 'Tubes on the bench' })
+        .getByRole('link', { name: new RegExp(tube) })
         .click();
       expect(await faults(page), tube).toEqual([]);
     }

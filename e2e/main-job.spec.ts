@@ -58,7 +58,10 @@ test('from a drop to a verdict with the keyboard alone, on an empty file', async
   await page.keyboard.type('8.0');
   await page.keyboard.press('Enter');
   await expect(page.getByText('Kept: pH 8 (7.9–8.1).')).toBeVisible();
-  await page.getByRole('button', { name: /^4 Temp/ }).press('Enter');
+  await page
+    .getByRole('region', { name: 'Tubes on the bench' })
+    .getByRole('link', { name: /^4 Temp/ })
+    .press('Enter');
   await page.getByRole('textbox', { name: /Temperature/ }).focus();
   await page.keyboard.type('25,0');
   await page.keyboard.press('Enter');

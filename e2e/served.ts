@@ -151,5 +151,5 @@ export async function tabTo(
 
 /** Waits until the bench shows a live run: keys pressed before belong to nothing. */
 export async function atBench(page: Page): Promise<void> {
-  await expect(page.getByRole('list', { name: 'Tests of this run' })).toBeVisible();
+  await expect(page.getByText(/^Step \d+ of \d+$/)).toBeVisible();
 }

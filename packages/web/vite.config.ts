@@ -11,6 +11,8 @@ export default defineConfig({
     sourcemap: true,
     // Nothing is written into the page as a data address, so that the content security policy can stay narrow.
     assetsInlineLimit: 0,
+    // How long plugins took is of no use to who only wants to start it.
+    rolldownOptions: { checks: { pluginTimings: false } },
   },
   css: {
     preprocessorOptions: {

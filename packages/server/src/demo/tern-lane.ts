@@ -210,7 +210,7 @@ export function ternLane(now: number, zone: string): DemoData {
       [kh]: 5.2,
       [gh]: 7.4,
     });
-    if (d % 90 === 0) {
+    if (d % 60 === 0) {
       test(w.rain, d, { [ammonia]: 0.15, [nitrate]: 2, [ph]: 6.1, [kh]: 0.4, [gh]: 0.5 });
       test(w.ro, d, { [ammonia]: 0.01, [ph]: 6.4, [kh]: 0.3, [gh]: 0.2, [nitrate]: 0.5 });
     }

@@ -96,15 +96,23 @@ kbd {
 }
 @media (max-width: 767px) {
   .counter {
-    grid-template-columns: 1fr;
-    grid-template-areas: 'tally' 'drop' 'back';
+    grid-template-columns: auto 1fr;
+    grid-template-areas: 'tally back' 'drop drop';
     justify-content: stretch;
+    gap: 0.5rem 1rem;
+    margin-top: 0.6rem;
   }
-  .tally {
-    justify-content: center;
+  .one-drop {
+    min-height: 8rem;
+  }
+  .tally strong {
+    font-size: 3.5rem;
   }
   .counter > .btn {
-    justify-self: stretch;
+    justify-self: end;
+  }
+  kbd {
+    display: none;
   }
 }
 </style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
 import { ref, watchEffect } from 'vue';
+import { useRoute } from 'vue-router';
 import { useWaters } from '../waters/waters-store';
 import { useBench } from './bench-store';
 import { tubeWords } from './tube-words';
@@ -12,6 +13,9 @@ const waters = useWaters();
 const strip = ref<HTMLElement>();
 const { height } = useElementSize(strip, undefined, { box: 'border-box' });
 const said = useTubeCalls();
+const route = useRoute();
+
+const isInHand = (testId: string) => route.name === 'bench' && bench.inHand === testId;
 
 // Pages keep this much free at their foot.
 watchEffect(() => document.documentElement.style.setProperty('--hl-foot', `${Math.round(height.value)}px`));
@@ -24,8 +28,10 @@ watchEffect(() => document.documentElement.style.setProperty('--hl-foot', `${Mat
       v-for="{ run, tube, number } in bench.openTubes"
       :key="tube.testId"
       class="tube"
-      :class="{ wants: tubeWords(tube, bench.now).wants }"
+      :class="{ wants: tubeWords(tube, bench.now).wants, 'in-hand': isInHand(tube.testId) }"
+      :aria-current="isInHand(tube.testId) ? 'true' : undefined"
       :to="{ name: 'bench', params: { waterId: run.waterId }, query: { tube: tube.testId } }"
+      @click="bench.inHand = tube.testId"
     >
       <svg width="22" height="46" viewBox="0 0 22 46" aria-hidden="true">
         <path d="M3 2v33a8 8 0 0 0 16 0V2" fill="none" stroke="currentColor" stroke-width="2" />
@@ -72,6 +78,7 @@ watchEffect(() => document.documentElement.style.setProperty('--hl-foot', `${Mat
   box-shadow: inset 0 3px 0 #40604f;
 }
 .tube {
+  flex: none;
   display: flex;
   align-items: center;
   gap: 0.5rem;
@@ -82,6 +89,13 @@ watchEffect(() => document.documentElement.style.setProperty('--hl-foot', `${Mat
   border: 1px solid #47604f;
   border-radius: 4px 16px;
   line-height: 1.15;
+}
+.tube svg {
+  flex: none;
+}
+.tube.in-hand .what {
+  text-decoration: underline 3px var(--hl-amber);
+  text-underline-offset: 5px;
 }
 .tube.wants {
   background: #faf8f3;

@@ -13,7 +13,6 @@ import { useWaters } from '../waters/waters-store';
 import { type EventBody, useBench } from './bench-store';
 import { readingPreview } from './reading-preview';
 import StepPanel from './StepPanel.vue';
-import TubeTabs from './TubeTabs.vue';
 import { useBenchKeys } from './use-bench-keys';
 
 const DoubtPicker = defineAsyncComponent(() => import('./DoubtPicker.vue'));
@@ -30,12 +29,18 @@ const route = useRoute();
 const run = computed(() => bench.runs.find((r) => r.id === props.run.id) ?? props.run);
 const tubes = computed(() => bench.tubesOf(run.value));
 const live = computed(() => tubes.value.filter((t) => t.state === 'running'));
-const inHand = ref<string>('');
-const tube = computed(() => live.value.find((t) => t.testId === inHand.value) ?? live.value[0]);
+const tube = computed(() => live.value.find((t) => t.testId === bench.inHand) ?? live.value[0]);
+watch(
+  () => tube.value?.testId,
+  (testId) => {
+    bench.inHand = testId ?? '';
+  },
+  { immediate: true },
+);
 watch(
   () => route.query.tube,
   (asked) => {
-    if (typeof asked === 'string') inHand.value = asked;
+    if (typeof asked === 'string') bench.inHand = asked;
   },
   { immediate: true },
 );
@@ -108,7 +113,7 @@ function goOn(): void {
     live.value.find((t) => stepOf(t).do === 'read-card') ??
     live.value.find((t) => stepOf(t).do !== 'stand') ??
     live.value[0];
-  inHand.value = wanting?.testId ?? '';
+  bench.inHand = wanting?.testId ?? '';
 }
 
 function done(): void {
@@ -134,7 +139,7 @@ function timer(): void {
 }
 function read(): void {
   const ready = live.value.find((t) => stepOf(t).do === 'read-card');
-  if (ready) inHand.value = ready.testId;
+  if (ready) bench.inHand = ready.testId;
   else if (tube.value && stepOf(tube.value).do === 'stand') tell(atStep('step-done'));
 }
 function setAside(): void {
@@ -162,7 +167,7 @@ useBenchKeys(
     keys: () => (keysShown.value = true),
     pick: (number) => {
       const picked = bench.openTubes.find((t) => t.number === number);
-      if (picked?.run.id === props.run.id) inHand.value = picked.tube.testId;
+      if (picked?.run.id === props.run.id) bench.inHand = picked.tube.testId;
     },
   },
   () => doubting.value || keysShown.value,
@@ -171,13 +176,6 @@ useBenchKeys(
 
 <template>
   <div v-if="tube" class="run">
-    <TubeTabs
-      :tubes="tubes"
-      :in-hand="tube.testId"
-      :open="bench.openTubes"
-      :now="bench.now"
-      @pick="inHand = $event"
-    />
     <StepPanel
       v-model:typed="typed[tube.testId]"
       :tube="tube"

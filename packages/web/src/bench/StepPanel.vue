@@ -64,10 +64,7 @@ const meterUnit = computed(() => {
   <section class="sheet step" :aria-label="tube.method.name">
     <div class="head">
       <span>{{ tube.method.name }}</span>
-      <span class="quiet"
-        ><strong v-if="step.critical" class="critical-note">Decides the result</strong> Step
-        {{ tube.step + 1 }} of {{ tube.method.steps.length }}</span
-      >
+      <span class="quiet count">Step {{ tube.step + 1 }} of {{ tube.method.steps.length }}</span>
     </div>
     <div class="progress-row" aria-hidden="true">
       <span
@@ -77,7 +74,9 @@ const meterUnit = computed(() => {
       />
     </div>
     <h2 class="say" aria-live="polite">{{ step.say }}</h2>
-    <p v-if="step.why" class="why">{{ step.why }}</p>
+    <p v-if="step.why || step.critical" class="why">
+      <strong v-if="step.critical" class="critical-note">This step decides the result.</strong> {{ step.why }}
+    </p>
     <p v-if="caution" class="caution"><strong>Careful:</strong> {{ caution }}</p>
 
     <template v-if="step.do === 'read-card'">
@@ -220,8 +219,10 @@ const meterUnit = computed(() => {
   max-width: 85ch;
 }
 .critical-note {
-  margin-right: 0.75rem;
   color: var(--hl-watch);
+}
+.count {
+  white-space: nowrap;
 }
 .work {
   display: flex;
@@ -273,8 +274,17 @@ kbd {
   .say {
     font-size: 1.75rem;
   }
+  .why {
+    font-size: 1rem;
+  }
+  .work > * {
+    flex: 1 1 100%;
+  }
   .acts .btn {
     flex: 1 1 9rem;
+  }
+  kbd {
+    display: none;
   }
 }
 </style>

@@ -33,6 +33,8 @@ export const useBench = defineStore('bench', () => {
   /** Sentence about an event that the server refused. */
   const refusal = ref('');
   const waiting = ref(0);
+  /** The test that the bench shows, by its id; the rack marks it. */
+  const inHand = ref('');
   const sending = new Set<string>();
 
   const withWaiting = (run: Run): Run => {
@@ -151,5 +153,5 @@ export const useBench = defineStore('bench', () => {
       .filter(({ tube }) => tube.state === 'running'),
   );
 
-  return { runs, finished, loaded, refusal, waiting, now, openTubes, load, start, tell, tubesOf };
+  return { runs, finished, loaded, refusal, waiting, inHand, now, openTubes, load, start, tell, tubesOf };
 });

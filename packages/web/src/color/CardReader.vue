@@ -117,8 +117,8 @@ const isBetween = (k: number) => between.value?.below === k;
 <style scoped>
 /* Neutral gray and white on purpose, in both themes: the surround changes what the eye sees. */
 .booth {
-  margin-top: 1rem;
-  padding: 1rem;
+  margin-top: 0.75rem;
+  padding: 0.75rem;
   background: #b9b9b9;
   color: #161616;
   border-radius: 4px;
@@ -137,7 +137,7 @@ const isBetween = (k: number) => between.value?.below === k;
 }
 .color {
   width: 100%;
-  height: 7.5rem;
+  height: 5.5rem;
 }
 .value {
   margin-top: 0.3rem;
@@ -151,7 +151,7 @@ const isBetween = (k: number) => between.value?.below === k;
   min-width: 44px;
   display: grid;
   place-items: center;
-  height: 7.5rem;
+  height: 5.5rem;
   cursor: pointer;
 }
 .notch {
@@ -185,13 +185,13 @@ const isBetween = (k: number) => between.value?.below === k;
   display: flex;
   gap: 1rem;
   align-items: center;
-  margin-top: 0.8rem;
+  margin-top: 0.6rem;
   background: #fff;
-  padding: 0.75rem;
+  padding: 0.35rem 0.75rem;
 }
 .chip {
   width: 4.5rem;
-  height: 4.5rem;
+  height: 4rem;
   flex: none;
 }
 .guess-words {
@@ -235,6 +235,7 @@ const isBetween = (k: number) => between.value?.below === k;
     padding: 0.6rem;
   }
   .swatch {
+    flex: none;
     display: flex;
     align-items: center;
     gap: 0.75rem;
@@ -248,6 +249,7 @@ const isBetween = (k: number) => between.value?.below === k;
     margin: 0;
   }
   .gap {
+    flex: none;
     height: 44px;
     justify-items: start;
   }

@@ -37,4 +37,12 @@ p {
   flex-wrap: wrap;
   gap: 0.5rem;
 }
+@media (max-width: 767px) {
+  h1 {
+    font-size: 1.4rem;
+  }
+  .page-heading {
+    margin-bottom: 0.7rem;
+  }
+}
 </style>

@@ -1,0 +1,116 @@
+import { spawn } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium as findChromium } from './chromium.mjs';
+import { buildStale, checkNode, installMissing, root } from './ready.mjs';
+
+/** Makes docs/screenshots from fresh demo data: one picture of each main view, some on a phone. */
+checkNode();
+installMissing();
+buildStale();
+const executablePath = findChromium();
+if (!executablePath) process.exit(1);
+
+const folder = mkdtempSync(join(tmpdir(), 'hedge-lamp-shots-'));
+const pictures = join(root, 'docs/screenshots');
+mkdirSync(pictures, { recursive: true });
+const server = spawn('node', [join(root, 'packages/server/dist/main.mjs')], {
+  env: { ...process.env, HEDGE_LAMP_DATA: folder, HEDGE_LAMP_PORT: '0', HEDGE_LAMP_DEMO: '1', TZ: 'Etc/UTC' },
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
+const url = await new Promise((resolve) =>
+  server.stdout.on('data', (text) => {
+    const found = /http:\S+/.exec(String(text));
+    if (found) resolve(found[0]);
+  }),
+);
+const call = async (method, path, body) => {
+  const answer = await fetch(url + path, {
+    method,
+    ...(body ? { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) } : {}),
+  });
+  if (!answer.ok) throw new Error(`${path}: ${answer.status}`);
+  return answer.json();
+};
+const waters = await call('GET', '/api/waters');
+const id = (name) => waters.find((w) => w.name === name).id;
+
+const { chromium } = await import('@playwright/test');
+const browser = await chromium.launch({
+  executablePath,
+  args: ['--no-sandbox', '--disable-gpu', '--disable-quic'],
+});
+const contextOf = (width, height) =>
+  browser.newContext({
+    viewport: { width, height },
+    locale: 'en-US',
+    timezoneId: 'Etc/UTC',
+    reducedMotion: 'reduce',
+  });
+const wide = await (await contextOf(1280, 800)).newPage();
+const phone = await (await contextOf(390, 844)).newPage();
+
+async function shoot(page, name, path, prepare = async () => {}) {
+  await page.goto(url + path);
+  await page.getByRole('heading', { level: 1 }).waitFor();
+  await page.waitForTimeout(900);
+  await prepare(page);
+  await page.waitForTimeout(500);
+  await page.screenshot({ path: join(pictures, `${name}.png`) });
+  console.log(`docs/screenshots/${name}.png`);
+}
+const tube = (name) => (page) =>
+  page
+    .getByRole('region', { name: 'Tubes on the bench' })
+    .getByRole('link', { name: new RegExp(name) })
+    .click();
+
+await shoot(wide, 'shelf', '/');
+await shoot(wide, 'water-form', `/waters/${id('Fern Window')}/edit`);
+await shoot(wide, 'today', `/waters/${id('Long Bench loop')}/today`);
+await shoot(wide, 'workings', `/waters/${id('Bell Pond')}/today`, (page) =>
+  page.getByRole('button', { name: /Workings of Free/ }).click(),
+);
+await shoot(wide, 'trace', `/waters/${id('Fern Window')}/trace/nitrate`);
+await shoot(wide, 'log', `/waters/${id('Nursery cube')}/log`);
+await shoot(wide, 'bench-start', `/waters/${id('Bell Pond')}/bench`);
+await shoot(phone, 'phone-today', `/waters/${id('Fern Window')}/today`);
+await shoot(phone, 'phone-log', `/waters/${id('Bell Pond')}/log`);
+
+// A live run: ammonia ready to be read, nitrite standing, KH being counted.
+const start = Date.now();
+const methods = ['ammonia-salicylate-two-bottles', 'nitrite-one-bottle', 'kh-drops', 'pen-ph'];
+const tests = methods.map((methodId) => ({ id: randomUUID(), methodId }));
+const run = {
+  id: randomUUID(),
+  waterId: id('Bell Pond'),
+  startedAt: start - 400_000,
+  zone: 'Etc/UTC',
+  tests,
+};
+await call('POST', '/api/runs', run);
+const tell = (test, at, ...bodies) =>
+  call('POST', `/api/runs/${run.id}/events`, {
+    events: bodies.map((body) => ({ id: randomUUID(), testId: tests[test].id, at, ...body })),
+  });
+const done = (steps) => Array.from({ length: steps }, (_, step) => ({ type: 'step-done', step }));
+await tell(0, start - 400_000, ...done(6));
+await tell(1, start - 100_000, ...done(5));
+await tell(2, start, ...done(2), ...Array.from({ length: 4 }, () => ({ type: 'drop', step: 2 })));
+
+const bench = `/waters/${run.waterId}/bench`;
+await shoot(wide, 'bench-drops', bench, tube('KH'));
+await shoot(wide, 'bench-wait', bench, tube('Nitrite'));
+const card = async (page) => {
+  await tube('Ammonia')(page);
+  await page.getByRole('radio', { name: /between 0.2 and 0.4/ }).check({ force: true });
+};
+await shoot(wide, 'bench-card', bench, card);
+await shoot(phone, 'phone-bench-drops', bench, tube('KH'));
+await shoot(phone, 'phone-bench-card', bench, card);
+
+await browser.close();
+server.kill();
+rmSync(folder, { recursive: true, force: true });

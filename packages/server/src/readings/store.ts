@@ -10,12 +10,10 @@ import {
 import { type SQL, and, desc, eq, getTableColumns, gte, isNull, lt, lte, or, sql } from 'drizzle-orm';
 import type { Database, Queries } from '../database/open-database';
 import { conflict, gone, refused } from '../problem';
+import { refuseFuture } from '../refuse-future';
 import { sameContent } from '../same-content';
 import { waterOf } from '../waters/store';
 import { readingVersionsTable, readingsTable } from './table';
-
-/** Clocks of two machines differ a little; beyond this a reading lies in the future. */
-const clockSlack = 5 * 60_000;
 
 type Row = typeof readingsTable.$inferSelect;
 
@@ -29,12 +27,7 @@ function toRow({ value, ...reading }: Reading): Row {
 
 /** A draft with its canonical interval computed. @throws FieldError */
 function computed(draft: ReadingDraft, now: number): Omit<Reading, 'version' | 'createdAt' | 'deletedAt'> {
-  if (draft.takenAt > now + clockSlack)
-    throw new FieldError(
-      'out-of-range',
-      'takenAt',
-      'This time lies in the future. Check the date and the clock.',
-    );
+  refuseFuture(draft.takenAt, now, 'takenAt');
   const { value } = interpret(draft);
   return {
     ...draft,

@@ -2,6 +2,7 @@ import type { Deed, DeedDraft } from '@hedge-lamp/core/remedies';
 import { and, desc, eq, gte, isNull } from 'drizzle-orm';
 import type { Queries } from '../database/open-database';
 import { conflict, gone } from '../problem';
+import { refuseFuture } from '../refuse-future';
 import { sameContent } from '../same-content';
 import { waterOf } from '../waters/store';
 import { deedsTable } from './table';
@@ -23,6 +24,7 @@ export function keepDeed(database: Queries, draft: DeedDraft, now: number): { de
     throw conflict('Something different is kept under this identifier.', there);
   }
   waterOf(database, draft.waterId, 'waterId');
+  refuseFuture(draft.at, now, 'at');
   const deed: Deed = { ...draft, createdAt: now, deletedAt: null };
   database.insert(deedsTable).values(deed).run();
   return { deed, made: true };

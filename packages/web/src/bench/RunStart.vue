@@ -3,7 +3,6 @@ import { RunDraftSchema } from '@hedge-lamp/core/bench';
 import { type Method, isTimed, shippedMethods } from '@hedge-lamp/core/methods';
 import type { Water } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
-import { BFormInput } from 'bootstrap-vue-next/components/BFormInput';
 import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
 import { v4 as newId } from 'uuid';
 import { computed, ref, watch } from 'vue';
@@ -12,6 +11,7 @@ import { useServerLink } from '../clock/server-link';
 import { thisZone } from '../clock/words';
 import { errorsOf } from '../shell/field-errors';
 import FormField from '../shell/FormField.vue';
+import TextField from '../shell/TextField.vue';
 import { useSettings } from '../settings/settings-store';
 import { useWaters } from '../waters/waters-store';
 import { useBench } from './bench-store';
@@ -122,17 +122,12 @@ async function start(): Promise<void> {
             ><BFormSelect :id="id" v-model="samplingPointId" :options="points"
           /></template>
         </FormField>
-        <FormField label="By" hint="Name or initials, if you like.">
-          <template #default="{ id, describedBy }">
-            <BFormInput
-              :id="id"
-              v-model="settings.initials"
-              maxlength="60"
-              :aria-describedby="describedBy"
-              autocomplete="off"
-            />
-          </template>
-        </FormField>
+        <TextField
+          v-model="settings.initials"
+          :maxlength="60"
+          label="By"
+          hint="Name or initials, if you like."
+        />
         <p class="quiet">
           Upside down into the water, then turn it up: no film from the surface gets in. Nothing from a tube
           ever goes back into the water.
@@ -197,10 +192,6 @@ legend {
   border-left: 6px solid var(--hl-watch);
   padding-left: 0.9rem;
   margin-top: 1rem;
-}
-.failure {
-  color: var(--hl-act);
-  font-weight: 600;
 }
 @media (max-width: 1023px) {
   .start {

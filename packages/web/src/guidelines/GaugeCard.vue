@@ -43,7 +43,7 @@ const old = computed(
       <BandGauge v-if="gauge.bands.length > 0" :gauge="gauge" />
     </template>
     <p v-if="gauge.remark" class="remark">{{ gauge.remark }}</p>
-    <p v-else-if="finding && !gauge.sure" class="remark">{{ finding.howSure }}</p>
+    <p v-else-if="finding" class="remark" :class="{ quiet: gauge.sure }">{{ finding.howSure }}</p>
     <footer>
       <span class="quiet">{{ gauge.takenAt === null ? '' : agoInWords(gauge.takenAt, now) }}</span>
       <BButton v-if="gauge.workings" variant="link" @click="$emit('workings')">

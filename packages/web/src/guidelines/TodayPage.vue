@@ -72,7 +72,7 @@ function openWorkings(subject: Subject): void {
           is, and what to do. Start with what is due.
         </p>
       </section>
-      <section v-else class="sheet verdict" :class="`is-${today.status}`" aria-label="Verdict">
+      <section v-else class="sheet verdict" :class="`edge-${today.status}`" aria-label="Verdict">
         <StatusLamp :status="today.status" word :size="28" />
         <template v-if="troubles.length > 0">
           <p class="headline">{{ troubles[0]!.what }}</p>
@@ -127,23 +127,11 @@ function openWorkings(subject: Subject): void {
   align-items: start;
 }
 .verdict {
-  border-left: 8px solid var(--edge, var(--hl-unread));
+  border-left: 8px solid var(--hl-edge);
   margin-bottom: 1rem;
 }
 .verdict p {
   margin: 0.25rem 0 0;
-}
-.is-clear {
-  --edge: var(--hl-clear);
-}
-.is-watch {
-  --edge: var(--hl-watch);
-}
-.is-act {
-  --edge: var(--hl-act);
-}
-.is-urgent {
-  --edge: var(--hl-urgent);
 }
 .headline {
   font-size: 1.4rem;

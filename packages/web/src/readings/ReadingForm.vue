@@ -18,9 +18,7 @@ import { FieldError } from '@hedge-lamp/core/quantity';
 import type { Water } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckboxGroup } from 'bootstrap-vue-next/components/BFormCheckbox';
-import { BFormInput } from 'bootstrap-vue-next/components/BFormInput';
 import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
-import { BFormTextarea } from 'bootstrap-vue-next/components/BFormTextarea';
 import { BModal } from 'bootstrap-vue-next/components/BModal';
 import { v4 as newId } from 'uuid';
 import { computed, reactive, ref } from 'vue';
@@ -32,6 +30,8 @@ import CardReader from '../color/CardReader.vue';
 import ConflictNotice from '../shell/ConflictNotice.vue';
 import { type FieldErrors, errorsFromServer, errorsOf } from '../shell/field-errors';
 import FormField from '../shell/FormField.vue';
+import TextField from '../shell/TextField.vue';
+import ChoiceField from '../shell/ChoiceField.vue';
 import { enteredWords } from './reading-words';
 
 /** A reading written in by hand, or an earlier one put right. */
@@ -243,84 +243,51 @@ function takeTheirs(): void {
     <p v-if="failure" role="alert" class="failure">{{ failure }}</p>
     <form novalidate @submit.prevent="save">
       <div class="pair">
-        <FormField label="What was measured" :error="errors.parameter">
-          <template #default="{ id, state }">
-            <BFormSelect
-              :id="id"
-              v-model="form.parameter"
-              :options="parameterOptions"
-              :state="state"
-              :disabled="reading !== null"
-              @change="parameterChanged"
-            />
-          </template>
-        </FormField>
-        <FormField label="How" :error="errors.methodId ?? errors['entered.how']">
-          <template #default="{ id, state }"
-            ><BFormSelect :id="id" v-model="form.methodId" :options="methodOptions" :state="state"
-          /></template>
-        </FormField>
+        <ChoiceField
+          v-model="form.parameter"
+          :options="parameterOptions"
+          :disabled="reading !== null"
+          label="What was measured"
+          :error="errors.parameter"
+          @change="parameterChanged"
+        />
+        <ChoiceField
+          v-model="form.methodId"
+          :options="methodOptions"
+          label="How"
+          :error="errors.methodId ?? errors['entered.how']"
+        />
       </div>
-      <FormField
+      <TextField
         v-if="how === 'drops'"
+        v-model="form.drops"
+        inputmode="numeric"
         label="Drops to the turn"
         :error="errors['entered.drops'] ?? errors.entered"
-      >
-        <template #default="{ id, state, describedBy }">
-          <BFormInput
-            :id="id"
-            v-model="form.drops"
-            inputmode="numeric"
-            :state="state"
-            :aria-describedby="describedBy"
-            autocomplete="off"
-          />
-        </template>
-      </FormField>
+      />
       <template v-else-if="how === 'card' && card">
         <CardReader :card="card" :match="form.match" @match="form.match = $event" />
         <p v-if="errors['entered.match']" class="failure mt-2" role="alert">{{ errors['entered.match'] }}</p>
       </template>
       <div v-else class="pair">
-        <FormField
+        <TextField
+          v-model="form.text"
+          inputmode="decimal"
+          :maxlength="20"
           :label="parameters[form.parameter].label"
           :error="errors['entered.text'] ?? errors.entered"
-        >
-          <template #default="{ id, state, describedBy }">
-            <BFormInput
-              :id="id"
-              v-model="form.text"
-              inputmode="decimal"
-              :state="state"
-              :aria-describedby="describedBy"
-              autocomplete="off"
-              maxlength="20"
-            />
-          </template>
-        </FormField>
-        <FormField v-if="form.parameter !== 'ph'" label="Unit" :error="errors['entered.unit']">
-          <template #default="{ id, state }"
-            ><BFormSelect :id="id" v-model="form.unit" :options="unitOptions" :state="state"
-          /></template>
-        </FormField>
+        />
+        <ChoiceField
+          v-if="form.parameter !== 'ph'"
+          v-model="form.unit"
+          :options="unitOptions"
+          label="Unit"
+          :error="errors['entered.unit']"
+        />
       </div>
       <div class="pair mt-3">
-        <FormField label="Taken at" :error="errors.takenAt">
-          <template #default="{ id, state, describedBy }">
-            <BFormInput
-              :id="id"
-              v-model="form.takenAt"
-              type="datetime-local"
-              :state="state"
-              :aria-describedby="describedBy"
-            />
-          </template>
-        </FormField>
-        <FormField label="By" :error="errors.by">
-          <template #default="{ id, state }"
-            ><BFormInput :id="id" v-model="form.by" :state="state" autocomplete="off"
-          /></template>
-        </FormField>
+        <TextField v-model="form.takenAt" type="datetime-local" label="Taken at" :error="errors.takenAt" />
+        <TextField v-model="form.by" label="By" :error="errors.by" />
         <FormField v-if="water.samplingPoints.length > 0" label="Where" :error="errors.samplingPointId">
           <template #default="{ id, state }"
             ><BFormSelect :id="id" v-model="form.samplingPointId" :options="pointOptions" :state="state"
@@ -337,11 +304,7 @@ function takeTheirs(): void {
           aria-label="Doubts"
         />
       </details>
-      <FormField label="Note" :error="errors.note">
-        <template #default="{ id, state }"
-          ><BFormTextarea :id="id" v-model="form.note" rows="2" :state="state"
-        /></template>
-      </FormField>
+      <TextField v-model="form.note" type="note" label="Note" :error="errors.note" />
       <BButton type="submit" variant="primary" :disabled="saving">{{ saving ? 'Saving …' : 'Save' }}</BButton>
     </form>
   </BModal>
@@ -352,10 +315,6 @@ function takeTheirs(): void {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(12rem, 1fr));
   gap: 0 1rem;
-}
-.failure {
-  color: var(--hl-act);
-  font-weight: 600;
 }
 summary {
   min-height: 32px;

@@ -1,8 +1,6 @@
 <script setup lang="ts">
 import { type Deed, DeedDraftSchema, type DeedKind, deedKinds, deedLabel } from '@hedge-lamp/core/remedies';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
-import { BFormInput } from 'bootstrap-vue-next/components/BFormInput';
-import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
 import { BModal } from 'bootstrap-vue-next/components/BModal';
 import { v4 as newId } from 'uuid';
 import { reactive, ref, watch } from 'vue';
@@ -11,7 +9,8 @@ import { call } from '../api/call';
 import { useServerLink } from '../clock/server-link';
 import { fromLocalInput, thisZone, toLocalInput } from '../clock/words';
 import { type FieldErrors, errorsFromServer, errorsOf } from '../shell/field-errors';
-import FormField from '../shell/FormField.vue';
+import TextField from '../shell/TextField.vue';
+import ChoiceField from '../shell/ChoiceField.vue';
 import { useNotices } from '../shell/notice-store';
 
 const props = defineProps<{ waterId: string }>();
@@ -74,45 +73,15 @@ const kinds = deedKinds.map((value) => ({ value, text: deedLabel[value] }));
   <BModal v-model="open" title="Note something done" no-footer header-close-label="Close">
     <form novalidate @submit.prevent="save">
       <p v-if="failure" role="alert" class="failure">{{ failure }}</p>
-      <FormField label="What" :error="errors.kind">
-        <template #default="{ id, state }"
-          ><BFormSelect :id="id" v-model="form.kind" :options="kinds" :state="state"
-        /></template>
-      </FormField>
-      <FormField label="When" :error="errors.at">
-        <template #default="{ id, state, describedBy }">
-          <BFormInput
-            :id="id"
-            v-model="form.at"
-            type="datetime-local"
-            :state="state"
-            :aria-describedby="describedBy"
-          />
-        </template>
-      </FormField>
-      <FormField
+      <ChoiceField v-model="form.kind" :options="kinds" label="What" :error="errors.kind" />
+      <TextField v-model="form.at" type="datetime-local" label="When" :error="errors.at" />
+      <TextField
+        v-model="form.detail"
         label="How much, of what"
         :error="errors.detail"
         hint="For example “30 %, tap” or “12 g bicarbonate”."
-      >
-        <template #default="{ id, state, describedBy }">
-          <BFormInput
-            :id="id"
-            v-model="form.detail"
-            :state="state"
-            :aria-describedby="describedBy"
-            autocomplete="off"
-          />
-        </template>
-      </FormField>
+      />
       <BButton type="submit" variant="primary" :disabled="saving">{{ saving ? 'Saving …' : 'Save' }}</BButton>
     </form>
   </BModal>
 </template>
-
-<style scoped>
-.failure {
-  color: var(--hl-act);
-  font-weight: 600;
-}
-</style>

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { BButton } from 'bootstrap-vue-next/components/BButton';
-import { BFormInput } from 'bootstrap-vue-next/components/BFormInput';
 import { v4 as newId } from 'uuid';
 import type { FieldErrors } from '../shell/field-errors';
-import FormField from '../shell/FormField.vue';
+import TextField from '../shell/TextField.vue';
 
 /** Places in one water where samples are taken: outlet, after the beds, above and below. */
 const points = defineModel<{ id: string; name: string }[]>({ required: true });
@@ -12,11 +11,11 @@ defineProps<{ errors: FieldErrors }>();
 
 <template>
   <div v-for="(point, k) in points" :key="point.id" class="point">
-    <FormField :label="`Sampling point ${k + 1}`" :error="errors[`samplingPoints.${k}.name`]">
-      <template #default="{ id, state, describedBy }">
-        <BFormInput :id="id" v-model="point.name" :state="state" :aria-describedby="describedBy" />
-      </template>
-    </FormField>
+    <TextField
+      v-model="point.name"
+      :label="`Sampling point ${k + 1}`"
+      :error="errors[`samplingPoints.${k}.name`]"
+    />
     <BButton
       variant="outline-secondary"
       :aria-label="`Remove sampling point ${k + 1}`"

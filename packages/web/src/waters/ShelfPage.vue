@@ -49,7 +49,7 @@ function dueText(id: string): string {
           v-for="water in group.waters"
           :key="water.id"
           class="sheet vessel"
-          :class="`is-${store.statusOf(water.id)}`"
+          :class="`edge-${store.statusOf(water.id)}`"
         >
           <RouterLink class="open" :to="{ name: 'today', params: { waterId: water.id } }">{{
             water.name
@@ -91,19 +91,7 @@ function dueText(id: string): string {
   gap: 0.35rem 0.75rem;
   align-content: start;
   min-height: 8.5rem;
-  border-bottom: 5px solid var(--edge, var(--hl-unread));
-}
-.is-clear {
-  --edge: var(--hl-clear);
-}
-.is-watch {
-  --edge: var(--hl-watch);
-}
-.is-act {
-  --edge: var(--hl-act);
-}
-.is-urgent {
-  --edge: var(--hl-urgent);
+  border-bottom: 5px solid var(--hl-edge);
 }
 .open {
   font-size: 1.2rem;

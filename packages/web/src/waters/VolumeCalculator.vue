@@ -2,17 +2,20 @@
 import { type Shape, type VolumeFrom, VolumeFromSchema, netVolume } from '@hedge-lamp/core/waters';
 import { FieldError, convert, formatBest, parseFigure, point } from '@hedge-lamp/core/quantity';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
-import { BFormInput } from 'bootstrap-vue-next/components/BFormInput';
-import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
 import { computed, reactive, ref } from 'vue';
 import { errorsOf } from '../shell/field-errors';
-import FormField from '../shell/FormField.vue';
+import TextField from '../shell/TextField.vue';
+import ChoiceField from '../shell/ChoiceField.vue';
 
 /** Works a net volume out from measurements of the vessel, less gravel and decor. */
 const props = defineProps<{ from: VolumeFrom | null; unit: string }>();
 const emit = defineEmits<{ use: [from: VolumeFrom, liters: number] }>();
 
 const lengthUnits = { cm: 1, in: 2.54 } as const;
+const lengthOptions = [
+  { value: 'cm', text: 'cm' },
+  { value: 'in', text: 'in' },
+] as const;
 const lengthUnit = ref<keyof typeof lengthUnits>('cm');
 const shapes: { value: Shape['shape']; text: string; sides: Record<string, string> }[] = [
   {
@@ -83,60 +86,33 @@ const shown = (liters: number) =>
   <fieldset class="calculator">
     <legend class="fs-6 fw-bold">From measurements</legend>
     <div class="row-of-fields">
-      <FormField label="Shape">
-        <template #default="{ id }"><BFormSelect :id="id" v-model="shape" :options="shapes" /></template>
-      </FormField>
-      <FormField label="Lengths in">
-        <template #default="{ id }"
-          ><BFormSelect :id="id" v-model="lengthUnit" :options="['cm', 'in']"
-        /></template>
-      </FormField>
+      <ChoiceField v-model="shape" :options="shapes" label="Shape" />
+      <ChoiceField v-model="lengthUnit" :options="lengthOptions" label="Lengths in" />
     </div>
     <div class="row-of-fields">
-      <FormField
+      <TextField
         v-for="(label, side) in sides"
         :key="side"
+        v-model="typed[side]"
+        inputmode="decimal"
         :label="`${label}, ${lengthUnit}`"
         :error="result.errors[side]"
-      >
-        <template #default="{ id, state, describedBy }">
-          <BFormInput
-            :id="id"
-            v-model="typed[side]"
-            inputmode="decimal"
-            :state="state"
-            :aria-describedby="describedBy"
-          />
-        </template>
-      </FormField>
+      />
     </div>
     <div class="row-of-fields">
-      <FormField
+      <TextField
+        v-model="typed.substrateDepth"
+        inputmode="decimal"
         :label="`Gravel or soil, mean depth, ${lengthUnit}`"
         :error="result.errors.substrateDepth"
         hint="Six tenths of it count as solid."
-      >
-        <template #default="{ id, state, describedBy }">
-          <BFormInput
-            :id="id"
-            v-model="typed.substrateDepth"
-            inputmode="decimal"
-            :state="state"
-            :aria-describedby="describedBy"
-          />
-        </template>
-      </FormField>
-      <FormField label="Stones, wood, gear, L" :error="result.errors.decorLiters">
-        <template #default="{ id, state, describedBy }">
-          <BFormInput
-            :id="id"
-            v-model="typed.decorLiters"
-            inputmode="decimal"
-            :state="state"
-            :aria-describedby="describedBy"
-          />
-        </template>
-      </FormField>
+      />
+      <TextField
+        v-model="typed.decorLiters"
+        inputmode="decimal"
+        label="Stones, wood, gear, L"
+        :error="result.errors.decorLiters"
+      />
     </div>
     <p role="status" class="result">
       <template v-if="volume">

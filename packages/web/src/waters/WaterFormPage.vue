@@ -12,9 +12,6 @@ import {
 import { useSessionStorage } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckbox, BFormCheckboxGroup } from 'bootstrap-vue-next/components/BFormCheckbox';
-import { BFormInput } from 'bootstrap-vue-next/components/BFormInput';
-import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
-import { BFormTextarea } from 'bootstrap-vue-next/components/BFormTextarea';
 import { computed, nextTick, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { ApiError, sentenceOf } from '../api/api-error';
@@ -22,7 +19,8 @@ import { call } from '../api/call';
 import ConflictNotice from '../shell/ConflictNotice.vue';
 import { differencesBetween } from '../shell/differences';
 import { type FieldErrors, errorsFromServer } from '../shell/field-errors';
-import FormField from '../shell/FormField.vue';
+import TextField from '../shell/TextField.vue';
+import ChoiceField from '../shell/ChoiceField.vue';
 import { useNotices } from '../shell/notice-store';
 import PageHeading from '../shell/PageHeading.vue';
 import SamplingPointsField from './SamplingPointsField.vue';
@@ -190,17 +188,7 @@ async function cancel(): Promise<void> {
   <form v-if="ready && form" ref="formElement" class="water-form" novalidate @submit.prevent="save">
     <section class="sheet">
       <h2>What it is</h2>
-      <FormField label="Name" :error="errors.name">
-        <template #default="{ id, state, describedBy }">
-          <BFormInput
-            :id="id"
-            v-model="form.name"
-            :state="state"
-            :aria-describedby="describedBy"
-            autocomplete="off"
-          />
-        </template>
-      </FormField>
+      <TextField v-model="form.name" label="Name" :error="errors.name" />
       <fieldset class="kinds">
         <legend class="form-label fs-6 fw-semibold">Kind</legend>
         <label v-for="k in kinds" :key="k.kind" class="kind" :class="{ chosen: form.kind === k.kind }">
@@ -213,27 +201,14 @@ async function cancel(): Promise<void> {
       </fieldset>
       <template v-if="hasVolume">
         <div class="volume">
-          <FormField
+          <TextField
+            v-model="form.volume"
+            inputmode="decimal"
             :label="`Net volume, ${form.units.volume}`"
             :error="errors.netLiters"
             hint="The water in it, less gravel and stones. Doses and changes are worked out from it."
-          >
-            <template #default="{ id, state, describedBy }">
-              <BFormInput
-                :id="id"
-                v-model="form.volume"
-                inputmode="decimal"
-                :state="state"
-                :aria-describedby="describedBy"
-                autocomplete="off"
-              />
-            </template>
-          </FormField>
-          <FormField label="Unit">
-            <template #default="{ id }">
-              <BFormSelect :id="id" v-model="form.units.volume" :options="unitOptions('volume')" />
-            </template>
-          </FormField>
+          />
+          <ChoiceField v-model="form.units.volume" :options="unitOptions('volume')" label="Unit" />
         </div>
         <BButton v-if="!calculating" variant="outline-primary" class="mb-3" @click="calculating = true">
           Work it out from measurements
@@ -260,45 +235,29 @@ async function cancel(): Promise<void> {
 
     <section class="sheet">
       <h2>Where it comes from and is sampled</h2>
-      <FormField
+      <ChoiceField
         v-if="form.kind !== 'source'"
+        v-model="form.sourceWaterId"
+        :options="sources"
         label="Source water"
         :error="errors.sourceWaterId"
         hint="What a water change brings in. Test it too; few do."
-      >
-        <template #default="{ id, state, describedBy }">
-          <BFormSelect
-            :id="id"
-            v-model="form.sourceWaterId"
-            :options="sources"
-            :state="state"
-            :aria-describedby="describedBy"
-          />
-        </template>
-      </FormField>
+      />
       <SamplingPointsField v-model="form.samplingPoints" :errors="errors" />
     </section>
 
     <section class="sheet">
       <h2>Units you like</h2>
       <div class="unit-grid">
-        <FormField v-for="[kind, label] in unitRows" :key="kind" :label="label">
-          <template #default="{ id }">
-            <BFormSelect :id="id" v-model="form.units[kind]" :options="unitOptions(kind)" />
-          </template>
-        </FormField>
+        <ChoiceField
+          v-for="[kind, label] in unitRows"
+          :key="kind"
+          v-model="form.units[kind]"
+          :options="unitOptions(kind)"
+          :label="label"
+        />
       </div>
-      <FormField label="Note" :error="errors.note">
-        <template #default="{ id, state, describedBy }">
-          <BFormTextarea
-            :id="id"
-            v-model="form.note"
-            rows="2"
-            :state="state"
-            :aria-describedby="describedBy"
-          />
-        </template>
-      </FormField>
+      <TextField v-model="form.note" type="note" label="Note" :error="errors.note" />
     </section>
 
     <div class="acts">
@@ -376,9 +335,5 @@ async function cancel(): Promise<void> {
   display: flex;
   flex-wrap: wrap;
   gap: 0.5rem;
-}
-.failure {
-  color: var(--hl-act);
-  font-weight: 600;
 }
 </style>

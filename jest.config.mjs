@@ -1,6 +1,6 @@
 /** Unit and API tests of all packages. The browser's own tests are in e2e/ and run with Playwright. */
 const swc = {
-  '^.+\\.[tj]s$': [
+  '^.+\\.m?[tj]s$': [
     '@swc/jest',
     { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'commonjs' } },
   ],
@@ -12,7 +12,7 @@ const project = (name) => ({
   testMatch: ['<rootDir>/test/**/*.test.ts'],
   transform: swc,
   // Packages that ship only ES modules are compiled like our own.
-  transformIgnorePatterns: ['/node_modules/(?!(culori|bootstrap-vue-next)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(culori|@vueuse)/)'],
   moduleNameMapper: { '^@hedge-lamp/core/(.*)$': '<rootDir>/../core/src/$1/index.ts' },
 });
 

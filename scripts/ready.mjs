@@ -35,7 +35,9 @@ export function installMissing() {
   const driver = existsSync(join(root, 'node_modules/better-sqlite3/build/Release/better_sqlite3.node'));
   if (driver && installed >= timeOf(join(root, 'package-lock.json'))) return;
   console.log('Installing packages. The database driver is compiled here: about three minutes, once.');
-  run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
+  // Not `npm ci`: it refuses a lock file when a registry lacks a package for another system that nobody here
+  // needs. This takes the versions of the lock file all the same, and leaves that file alone.
+  run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error']);
 }
 
 function newest(path) {

@@ -114,6 +114,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   if (web && existsSync(web)) {
     await app.register(files, {
       root: web,
+      cacheControl: false,
       setHeaders: (reply, path) => {
         // Files under assets carry a hash of their content in their name; the rest is asked for anew.
         reply.setHeader(

@@ -1,3 +1,4 @@
+import { FieldError } from '@hedge-lamp/core/quantity';
 import { z } from 'zod';
 
 /** An answer for what went wrong, as application/problem+json (RFC 9457) with the path of each bad field. */
@@ -63,6 +64,15 @@ export const gone = (what: string, path?: string): ProblemError =>
 /** 409: somebody else was quicker; what they left comes along, so that nothing is silently overwritten. */
 export const conflict = (detail: string, current: unknown): ProblemError =>
   new ProblemError(problem(409, detail, [], current));
+
+/** The same error for one of several things sent at once: the path of each field says which. */
+export function within(prefix: string, error: unknown): unknown {
+  if (error instanceof FieldError)
+    return new FieldError(error.code, `${prefix}.${error.field}`, error.message);
+  if (!(error instanceof ProblemError)) return error;
+  const errors = error.problem.errors.map((e) => ({ ...e, path: `${prefix}.${e.path}` }));
+  return new ProblemError({ ...error.problem, errors });
+}
 
 export const refused = (path: string, message: string): ProblemError =>
   new ProblemError(problem(422, message, [{ path, message }]));

@@ -7,10 +7,9 @@ import {
   tubesAt,
 } from '@hedge-lamp/core/bench';
 import { methodOf } from '@hedge-lamp/core/methods';
-import { FieldError } from '@hedge-lamp/core/quantity';
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import type { Queries } from '../database/open-database';
-import { conflict, gone, refused } from '../problem';
+import { conflict, gone, refused, within } from '../problem';
 import { keepReading } from '../readings/store';
 import { sameContent } from '../same-content';
 import { waterOf } from '../waters/store';
@@ -54,8 +53,7 @@ export function startRun(database: Queries, draft: RunDraft): { run: Run; made: 
     try {
       methodOf(methodId);
     } catch (error) {
-      if (error instanceof FieldError) throw refused(`tests.${k}.methodId`, error.message);
-      throw error;
+      throw within(`tests.${k}`, error);
     }
   });
   database

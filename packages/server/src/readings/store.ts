@@ -1,5 +1,5 @@
 import { methodOf } from '@hedge-lamp/core/methods';
-import { FieldError, toWire } from '@hedge-lamp/core/quantity';
+import { toWire } from '@hedge-lamp/core/quantity';
 import {
   type ParameterId,
   type Reading,
@@ -9,7 +9,7 @@ import {
 } from '@hedge-lamp/core/readings';
 import { type SQL, and, desc, eq, getTableColumns, gte, isNull, lt, lte, or, sql } from 'drizzle-orm';
 import type { Database, Queries } from '../database/open-database';
-import { conflict, gone, refused } from '../problem';
+import { conflict, gone, refused, within } from '../problem';
 import { refuseFuture } from '../refuse-future';
 import { sameContent } from '../same-content';
 import { waterOf } from '../waters/store';
@@ -93,9 +93,7 @@ export function keepReadings(database: Database, drafts: readonly ReadingDraft[]
         places.add(place);
         kept += write(toRow({ ...computed(draft, now), version: 1, createdAt: now, deletedAt: null }));
       } catch (error) {
-        if (error instanceof FieldError)
-          throw new FieldError(error.code, `readings.${k}.${error.field}`, error.message);
-        throw error;
+        throw within(`readings.${k}`, error);
       }
     });
     return kept;

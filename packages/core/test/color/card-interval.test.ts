@@ -1,0 +1,57 @@
+import { type CardMatch, cardInterval, cardOf, shippedCards } from '@hedge-lamp/core/color';
+import { FieldError } from '@hedge-lamp/core/quantity';
+import fc from 'fast-check';
+
+const anyCard = fc.constantFrom(...shippedCards);
+
+describe('what a match on a card stands for', () => {
+  it('holds every concentration that an eye would have called the same', () => {
+    fc.assert(
+      fc.property(anyCard, fc.double({ min: 0, max: 1, noNaN: true }), (card, share) => {
+        const truth = share * card.values.at(-1)!;
+        const above = card.values.findIndex((v) => v > truth);
+        if (above < 0) return;
+        const [low, high] = [card.values[above - 1]!, card.values[above]!];
+        const between = cardInterval(card, {
+          found: 'between',
+          below: above - 1,
+          share: (truth - low) / (high - low),
+        })!;
+        expect(truth).toBeGreaterThanOrEqual(between.low);
+        expect(truth).toBeLessThanOrEqual(between.high);
+        expect(between.best).toBeCloseTo(truth, 9);
+        // Called like the nearer swatch, the truth is still inside.
+        const nearer = truth - low < high - truth ? above - 1 : above;
+        const at = cardInterval(card, { found: 'at', swatch: nearer })!;
+        expect(truth).toBeGreaterThanOrEqual(at.low - 1e-12);
+        expect(truth).toBeLessThanOrEqual(at.high + 1e-12);
+      }),
+    );
+  });
+
+  it.each(shippedCards.map((card) => [card.name, card] as const))(
+    '%s leaves no gap between its swatches',
+    (_name, card) => {
+      const at = card.values.map((_v, swatch) => cardInterval(card, { found: 'at', swatch })!);
+      at.slice(1).forEach((next, k) => expect(next.low).toBeCloseTo(at[k]!.high, 12));
+      expect(at[0]!.low).toBe(0);
+    },
+  );
+
+  it('has no end past the top and nothing to say off the card', () => {
+    const card = cardOf('azo-nitrate');
+    expect(cardInterval(card, { found: 'past-top' })).toEqual({ low: 100, best: 100, high: Infinity });
+    expect(cardInterval(card, { found: 'not-on-card' })).toBeNull();
+  });
+
+  it.each([
+    { found: 'at', swatch: 99 },
+    { found: 'between', below: 5, share: 0.5 },
+  ] as CardMatch[])('refuses %j on a card of six swatches', (match) => {
+    expect(() => cardInterval(cardOf('azo-nitrate'), match)).toThrow(FieldError);
+  });
+
+  it('of a card that is not there is refused by name', () => {
+    expect(() => cardOf('rainbow')).toThrow(/no card called “rainbow”/);
+  });
+});

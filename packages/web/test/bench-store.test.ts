@@ -1,0 +1,117 @@
+import type { Run, RunEvent } from '@hedge-lamp/core/bench';
+import { createPinia, setActivePinia } from 'pinia';
+import { useBench } from '../src/bench/bench-store';
+import { outboxOf } from '../src/bench/outbox';
+
+const runId = '00000000-0000-4000-8000-000000000001';
+const testId = '00000000-0000-4000-8000-000000000002';
+const fresh = (): Run => ({
+  id: runId,
+  waterId: '00000000-0000-4000-8000-000000000003',
+  samplingPointId: null,
+  startedAt: 1_750_000_000_000,
+  zone: 'Etc/UTC',
+  by: '',
+  tests: [{ id: testId, methodId: 'kh-drops' }],
+  events: [],
+  finishedAt: null,
+});
+
+/** A server that can be switched off, and that refuses some kinds of events. */
+function standIn() {
+  const state = { up: true, run: fresh(), refuses: '' as string, batches: 0 };
+  globalThis.fetch = jest.fn(async (path: string, init: { body?: string }) => {
+    if (!state.up) throw new TypeError('network');
+    if (path === '/api/runs/open') return Response.json(state.run.finishedAt === null ? [state.run] : []);
+    if (path === '/api/revision') return Response.json({ boot: 'b', count: 1, now: Date.now(), demo: false });
+    const { events } = JSON.parse(init.body!) as { events: RunEvent[] };
+    state.batches += 1;
+    if (events.some((e) => e.type === state.refuses))
+      return Response.json({ detail: 'Not this one.', errors: [] }, { status: 422 });
+    const known = new Set(state.run.events.map((e) => e.id));
+    state.run = { ...state.run, events: [...state.run.events, ...events.filter((e) => !known.has(e.id))] };
+    return Response.json(state.run);
+  }) as unknown as typeof fetch;
+  return state;
+}
+const settled = () => new Promise((resolve) => setTimeout(resolve, 30));
+
+describe('the bench of a page', () => {
+  const kept = new Map<string, string>();
+  const real = globalThis.fetch;
+  beforeEach(() => {
+    kept.clear();
+    globalThis.localStorage = {
+      get length() {
+        return kept.size;
+      },
+      key: (k: number) => [...kept.keys()][k] ?? null,
+      getItem: (key: string) => kept.get(key) ?? null,
+      setItem: (key: string, value: string) => void kept.set(key, value),
+      removeItem: (key: string) => void kept.delete(key),
+      clear: () => kept.clear(),
+    };
+    setActivePinia(createPinia());
+  });
+  afterAll(() => {
+    globalThis.fetch = real;
+  });
+  const drops = (bench: ReturnType<typeof useBench>) => bench.tubesOf(bench.runs[0]!)[0]!.drops[2];
+  const toCount = (bench: ReturnType<typeof useBench>) =>
+    [0, 1].forEach((step) => bench.tell(runId, { type: 'step-done', testId, step }));
+  const drop = (bench: ReturnType<typeof useBench>) => bench.tell(runId, { type: 'drop', testId, step: 2 });
+
+  it('shows at once what happened, and sends it', async () => {
+    const server = standIn();
+    const bench = useBench();
+    await bench.load();
+    toCount(bench);
+    drop(bench);
+    expect(drops(bench)).toBe(1);
+    await settled();
+    expect(server.run.events.map((e) => e.type)).toEqual(['step-done', 'step-done', 'drop']);
+    expect(outboxOf(localStorage, runId)).toEqual([]);
+    expect(bench.waiting).toBe(0);
+  });
+
+  it('keeps what the server did not answer for, also through a reload, and sends it once', async () => {
+    const server = standIn();
+    const first = useBench();
+    await first.load();
+    server.up = false;
+    toCount(first);
+    drop(first);
+    drop(first);
+    await settled();
+    expect(first.waiting).toBe(4);
+    // The page is opened anew: another store on the same device.
+    server.up = true;
+    setActivePinia(createPinia());
+    const second = useBench();
+    await second.load();
+    expect(drops(second)).toBe(2);
+    await settled();
+    expect(server.run.events).toHaveLength(4);
+    expect(outboxOf(localStorage, runId)).toEqual([]);
+    await second.load();
+    expect(drops(second)).toBe(2);
+  });
+
+  it('takes out what was refused, says so, and still sends the rest', async () => {
+    const server = standIn();
+    server.refuses = 'doubt';
+    const bench = useBench();
+    await bench.load();
+    server.up = false;
+    toCount(bench);
+    bench.tell(runId, { type: 'doubt', testId, doubt: 'lost-count', on: true });
+    drop(bench);
+    await settled();
+    server.up = true;
+    await bench.load();
+    await settled();
+    expect(bench.refusal).toBe('Not this one.');
+    expect(server.run.events.map((e) => e.type)).toEqual(['step-done', 'step-done', 'drop']);
+    expect(bench.tubesOf(bench.runs[0]!)[0]).toMatchObject({ doubts: [], drops: { 2: 1 } });
+  });
+});

@@ -92,3 +92,45 @@ test('a water that is gone says so and leads back', async ({ page, served }) => 
   await page.getByRole('link', { name: 'Go to your waters' }).click();
   await expect(page.getByRole('heading', { name: 'Your waters' })).toBeVisible();
 });
+
+test('saving a water that was removed elsewhere says so and keeps what was typed', async ({
+  page,
+  served,
+}) => {
+  const water = await served.water();
+  await page.goto(`${served.url}/waters/${water}/edit`);
+  await expect(page.getByLabel('Name')).toHaveValue('Reed tank');
+  await served.call('DELETE', `/api/waters/${water}`);
+  await page.getByLabel('Name').fill('Still typed');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('alert')).toContainText('This water is not here (any more).');
+  await expect(page.getByLabel('Name')).toHaveValue('Still typed');
+});
+
+test('a deed in the future is refused beside its field, and the words stay', async ({ page, served }) => {
+  const water = await served.water();
+  await page.goto(`${served.url}/waters/${water}/log`);
+  await page.getByRole('button', { name: 'Note something done' }).click();
+  await page.getByLabel('How much, of what').fill('40 %');
+  await page.getByLabel('When').fill(new Date(Date.now() + 7 * 86_400_000).toISOString().slice(0, 16));
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('This time lies in the future.').first()).toBeVisible();
+  await expect(page.getByLabel('How much, of what')).toHaveValue('40 %');
+});
+
+test('with the server gone a form says so, keeps all, and saves when it is back', async ({
+  page,
+  served,
+}) => {
+  await page.goto(`${served.url}/waters/new`);
+  await page.getByLabel('Name').fill('Reed tank');
+  await page.getByLabel('Net volume, L').fill('120');
+  await served.kill();
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('alert')).toContainText('does not answer');
+  await expect(page.getByLabel('Name')).toHaveValue('Reed tank');
+  await served.start();
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('heading', { name: 'Reed tank', level: 1 })).toBeVisible();
+  expect(await served.call<unknown[]>('GET', '/api/waters')).toHaveLength(1);
+});

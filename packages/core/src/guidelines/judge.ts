@@ -20,12 +20,12 @@ export interface Verdict {
  * @param bands at least one, covering all values
  */
 export function judge(value: Interval, bands: readonly Band[]): Verdict {
-  const touched = bands.filter((b) => value.high > b.from && value.low <= b.to);
-  // A point exactly on the outer end touches the outermost band only.
-  const all = touched.length > 0 ? touched : [value.best <= bands[0]!.to ? bands[0]! : bands.at(-1)!];
+  // An end that only meets a limit does not reach past it: three drops mean more than two.
+  const wide = value.high > value.low;
+  const touched = bands.filter((b) => value.high > b.from && (wide ? value.low < b.to : value.low <= b.to));
   const atBest = bands.find((b) => value.best <= b.to)?.status ?? bands.at(-1)!.status;
-  const mildest = all.map((b) => b.status as Status).reduce(milder);
-  const worst = all.map((b) => b.status as Status).reduce(worse);
+  const mildest = touched.map((b) => b.status as Status).reduce(milder);
+  const worst = touched.map((b) => b.status as Status).reduce(worse);
   const firstClear = bands.find((b) => b.status === 'clear');
   const reference =
     worst === 'clear' || !firstClear ? value.best : atBest === 'clear' ? value.low : value.best;

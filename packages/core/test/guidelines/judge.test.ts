@@ -29,6 +29,10 @@ describe('a verdict', () => {
       tooLow: true,
     });
   });
+  it('does not count a limit that an end only meets: three drops are more than two degrees', () => {
+    expect(judge(interval(kh(2), kh(3), kh(3)), bands)).toMatchObject({ status: 'watch', sure: true });
+    expect(judge(interval(kh(1), kh(2), kh(2)), bands)).toMatchObject({ status: 'act', sure: true });
+  });
   it('knows too much from too little', () => {
     expect(judge(point(7.2), bandsFor('ph', tank)).status).toBe('clear');
     expect(judge(point(9), bandsFor('ph', tank))).toMatchObject({ status: 'act', tooLow: false });

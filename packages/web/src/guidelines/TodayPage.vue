@@ -64,7 +64,7 @@ function openWorkings(subject: Subject): void {
   <LoadState v-if="!today" :error="error" what="how this water is" @again="again" />
   <div v-else class="today">
     <div class="main">
-      <section v-if="read.length === 0" class="sheet verdict">
+      <section v-if="read.length === 0" class="sheet verdict edge-unread">
         <StatusLamp status="unread" word :size="28" />
         <p class="headline">Nothing was read in this water yet.</p>
         <p>

@@ -30,7 +30,7 @@ function dueText(id: string): string {
 
 <template>
   <PageHeading title="Your waters" lead="Everything you keep, draw from or sample.">
-    <LinkButton :to="{ name: 'water-new' }" variant="primary">Add a water</LinkButton>
+    <LinkButton v-if="store.waters.length > 0" :to="{ name: 'water-new' }">Add a water</LinkButton>
   </PageHeading>
   <LoadState v-if="!store.loaded" :error="store.error" what="your waters" @again="store.load()" />
   <div v-else-if="store.waters.length === 0" class="sheet empty">
@@ -123,7 +123,7 @@ function dueText(id: string): string {
   align-self: end;
   justify-self: end;
 }
-h2 {
+section > h2 {
   font-size: 1rem;
   color: var(--hl-quiet);
   margin: 1.25rem 0 0.5rem;

@@ -93,6 +93,25 @@ export class Served {
     await this.call('POST', `/api/runs/${runId}/events`, { events });
   }
 
+  /** A water with a KH test at its counting step, and the bench open on it. */
+  async countingKh(page: Page): Promise<{ water: string; bench: string }> {
+    const water = await this.water();
+    const run = await this.run(water, ['kh-drops']);
+    const done = [0, 1].map((step) => ({ type: 'step-done', step }));
+    await this.tell(run.id, run.tests[0]!, Date.now(), ...done);
+    const bench = `${this.url}/waters/${water}/bench`;
+    await page.goto(bench);
+    await atBench(page);
+    return { water, bench };
+  }
+
+  /** What was entered for the readings that are kept, newest first. */
+  async entered(waterId: string): Promise<object[]> {
+    const path = `/api/waters/${waterId}/readings`;
+    const { readings } = await this.call<{ readings: { entered: object }[] }>('GET', path);
+    return readings.map((r) => r.entered);
+  }
+
   /** A KH reading written in; its identifier. */
   async khReading(waterId: string, drops: number, takenAt = Date.now() - 60_000): Promise<string> {
     const id = randomUUID();

@@ -52,17 +52,7 @@ test('what happens while the server is down is kept on the device and sent once 
   page,
   served,
 }) => {
-  const water = await served.water();
-  const run = await served.run(water, ['kh-drops']);
-  await served.tell(
-    run.id,
-    run.tests[0]!,
-    Date.now(),
-    { type: 'step-done', step: 0 },
-    { type: 'step-done', step: 1 },
-  );
-  await page.goto(`${served.url}/waters/${water}/bench`);
-  await atBench(page);
+  const { water } = await served.countingKh(page);
   await pressTimes(page, 'Space', 2);
   await expect(page.getByRole('status').filter(tally(2))).toBeVisible();
   await served.kill();
@@ -73,35 +63,17 @@ test('what happens while the server is down is kept on the device and sent once 
   await page.keyboard.press('Enter');
   await served.start();
   await expect(page.getByRole('heading', { name: 'This run is done' })).toBeVisible({ timeout: 15_000 });
-  const { readings } = await served.call<{ readings: { entered: object }[] }>(
-    'GET',
-    `/api/waters/${water}/readings`,
-  );
-  expect(readings.map((r) => r.entered)).toEqual([{ how: 'drops', drops: 5 }]);
+  expect(await served.entered(water)).toEqual([{ how: 'drops', drops: 5 }]);
 });
 
 test('a reading that the screen calls kept is on disk', async ({ page, served }) => {
-  const water = await served.water();
-  const run = await served.run(water, ['kh-drops']);
-  await served.tell(
-    run.id,
-    run.tests[0]!,
-    Date.now(),
-    { type: 'step-done', step: 0 },
-    { type: 'step-done', step: 1 },
-  );
-  await page.goto(`${served.url}/waters/${water}/bench`);
-  await atBench(page);
+  const { water } = await served.countingKh(page);
   await pressTimes(page, 'Space', 6);
   await pressTimes(page, 'Enter', 2);
   await expect(page.getByText('Kept on disk.')).toBeVisible();
   await served.kill();
   await served.start();
-  const { readings } = await served.call<{ readings: { entered: object }[] }>(
-    'GET',
-    `/api/waters/${water}/readings`,
-  );
-  expect(readings.map((r) => r.entered)).toEqual([{ how: 'drops', drops: 6 }]);
+  expect(await served.entered(water)).toEqual([{ how: 'drops', drops: 6 }]);
 });
 
 test('the clock of the device being wrong does not move a timer', async ({ page, served }) => {

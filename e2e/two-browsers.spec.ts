@@ -1,4 +1,4 @@
-import { expect, test } from './served';
+import { atBench, expect, test } from './served';
 
 test('two browsers on one water: the second to save sees what the first left, and chooses', async ({
   browser,
@@ -53,22 +53,15 @@ test('two browsers on one reading: the second to save is told', async ({ browser
 });
 
 test('drops counted in one browser show in the other', async ({ browser, served }) => {
-  const water = await served.water();
-  const run = await served.run(water, ['kh-drops']);
-  await served.tell(
-    run.id,
-    run.tests[0]!,
-    Date.now(),
-    { type: 'step-done', step: 0 },
-    { type: 'step-done', step: 1 },
-  );
   const [one, other] = [
     await (await browser.newContext()).newPage(),
     await (await browser.newContext()).newPage(),
   ];
-  for (const page of [one, other]) await page.goto(`${served.url}/waters/${water}/bench`);
+  const { bench } = await served.countingKh(one);
+  await other.goto(bench);
+  await atBench(other);
   await one.getByRole('button', { name: /One drop/ }).click();
   await other.getByRole('button', { name: /One drop/ }).click();
-  await expect(one.getByRole('status').filter({ hasText: /2\s*drops/ })).toBeVisible({ timeout: 12_000 });
-  await expect(other.getByRole('status').filter({ hasText: /2\s*drops/ })).toBeVisible({ timeout: 12_000 });
+  for (const page of [one, other])
+    await expect(page.getByRole('status').filter({ hasText: /^2 drops$/ })).toBeVisible({ timeout: 12_000 });
 });

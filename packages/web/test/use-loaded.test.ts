@@ -1,0 +1,77 @@
+import { createPinia, setActivePinia } from 'pinia';
+import { effectScope, nextTick, ref } from 'vue';
+import { useServerLink } from '../src/clock/server-link';
+import { useLoaded } from '../src/shell/use-loaded';
+
+/** Answers that come when the test lets them. */
+function waiting() {
+  const answers: { key: string; give: (value: string) => void; fail: (error: Error) => void }[] = [];
+  const load = (key: string) =>
+    new Promise<string>((give, fail) => {
+      answers.push({ key, give, fail });
+    });
+  return { answers, load };
+}
+const settled = async () => {
+  await Promise.resolve();
+  await nextTick();
+};
+
+describe('what a page loads', () => {
+  const inScope = <T>(work: () => T): T => effectScope(true).run(work)!;
+  beforeEach(() => setActivePinia(createPinia()));
+
+  it('drops an answer that comes after the page went on to something else', async () => {
+    const { answers, load } = waiting();
+    const key = ref('first');
+    const { data } = inScope(() =>
+      useLoaded(
+        () => key.value,
+        () => load(key.value),
+      ),
+    );
+    key.value = 'second';
+    await settled();
+    expect(answers.map((a) => a.key)).toEqual(['first', 'second']);
+    answers[1]!.give('of the second');
+    await settled();
+    answers[0]!.give('of the first, too late');
+    await settled();
+    expect(data.value).toBe('of the second');
+  });
+
+  it('keeps what is shown while it loads again, and when that fails', async () => {
+    const { answers, load } = waiting();
+    const { data, error, again } = inScope(() =>
+      useLoaded(
+        () => 'one',
+        () => load('one'),
+      ),
+    );
+    answers[0]!.give('shown');
+    await settled();
+    void again();
+    expect(data.value).toBe('shown');
+    answers[1]!.fail(new Error('The server does not answer.'));
+    await settled();
+    await settled();
+    expect([data.value, error.value]).toEqual(['shown', 'The server does not answer.']);
+  });
+
+  it('loads again when something was written anywhere, but not for the first word of the server', async () => {
+    const { answers, load } = waiting();
+    const link = useServerLink();
+    inScope(() =>
+      useLoaded(
+        () => 'one',
+        () => load('one'),
+      ),
+    );
+    link.mark = 'boot 1';
+    await settled();
+    expect(answers).toHaveLength(1);
+    link.mark = 'boot 2';
+    await settled();
+    expect(answers).toHaveLength(2);
+  });
+});

@@ -61,6 +61,10 @@ test('what happens while the server is down is kept on the device and sent once 
   await expect(page.getByText('The server does not answer.')).toBeVisible();
   await expect(page.getByText(/kept here, not sent yet/)).toBeVisible();
   await page.keyboard.press('Enter');
+  // It is not called kept while it is not on disk.
+  await expect(page.getByText('on this device, not on disk yet')).toBeVisible();
+  await expect(page.getByText('Every tube is done.')).toBeVisible();
+  await expect(page.getByText(/^Kept/)).toHaveCount(0);
   await served.start();
   await expect(page.getByRole('heading', { name: 'This run is done' })).toBeVisible({ timeout: 15_000 });
   expect(await served.entered(water)).toEqual([{ how: 'drops', drops: 5 }]);

@@ -36,7 +36,7 @@ onMounted(() => {
       </RouterView>
     </main>
   </div>
-  <RackStrip v-if="bench.openTubes.length > 0" />
+  <RackStrip v-if="bench.openTubes.length > 0 || bench.waiting > 0" />
   <NoticeList />
 </template>
 

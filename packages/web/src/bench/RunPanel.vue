@@ -7,6 +7,7 @@ import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { v4 as newId } from 'uuid';
 import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
+import { useServerLink } from '../clock/server-link';
 import { thisZone } from '../clock/words';
 import { useNotices } from '../shell/notice-store';
 import { useWaters } from '../waters/waters-store';
@@ -24,6 +25,7 @@ const bench = useBench();
 const waters = useWaters();
 const notices = useNotices();
 const route = useRoute();
+const link = useServerLink();
 
 /** Straight from the store: a prop only follows at the next drawing, and one act may need what the last one did. */
 const run = computed(() => bench.runs.find((r) => r.id === props.run.id) ?? props.run);
@@ -59,20 +61,19 @@ type PlainEvent = EventBody extends infer T
     ? Omit<T, 'testId'>
     : never
   : never;
-function tell(...bodies: PlainEvent[]): void {
-  if (!tube.value) return;
-  const { testId } = tube.value;
-  bench.tell(props.run.id, ...bodies.map((body) => ({ ...body, testId }) as EventBody));
+async function tell(...bodies: PlainEvent[]) {
+  const { testId } = tube.value!;
+  return bench.tell(props.run.id, ...bodies.map((body) => ({ ...body, testId }) as EventBody));
 }
 const atStep = <T extends string>(type: T) => ({ type, step: tube.value!.step });
 
 function drop(): void {
   if (!tube.value) return;
   miscount.value = null;
-  tell(atStep('drop'));
+  void tell(atStep('drop'));
 }
 function takeBack(): void {
-  if (tube.value) tell(atStep('take-back'));
+  if (tube.value) void tell(atStep('take-back'));
 }
 
 /** A figure typed is told before the reading is, so that both go together. */
@@ -91,20 +92,25 @@ function figureEvents(): PlainEvent[] {
 }
 function tellFigure(): void {
   const events = figureEvents();
-  if (events.length > 0) tell(...events);
+  if (events.length > 0) void tell(...events);
 }
 
-function keep(): void {
-  const events = figureEvents();
-  if (events.length > 0) tell(...events);
-  // The tube is computed anew from the event just told.
+async function keep(): Promise<void> {
+  tellFigure();
+  // The tube is computed anew from the figure just told.
   if (!preview.value || 'error' in preview.value) return;
-  const text = preview.value.text;
+  const { text } = preview.value;
   const { testId } = tube.value!;
-  tell({ type: 'confirmed', readingId: newId(), zone: thisZone() });
+  const told = tell({ type: 'confirmed', readingId: newId(), zone: thisZone() });
   delete typed.value[testId];
   goOn();
-  notices.say(`Kept: ${text}.`);
+  // Nothing is called kept before the server has answered that it is on disk.
+  const outcome = await told;
+  if (outcome === 'sent') notices.say(`Kept: ${text}.`);
+  if (outcome === 'waiting')
+    notices.say(`${text}: on this device, not on disk yet. It is sent when the server answers.`, {
+      tone: 'bad',
+    });
 }
 
 /** The next tube that wants a hand: one that may be read first, then one that does not merely stand. */
@@ -120,8 +126,8 @@ function done(): void {
   const current = tube.value;
   if (!current) return;
   const step = stepOf(current);
-  if (step.do === 'count-to-turn' && !current.turned) return tell(atStep('turned'));
-  if (step.do === 'count-to-turn' || step.do === 'read-card' || step.do === 'read-meter') return keep();
+  if (step.do === 'count-to-turn' && !current.turned) return void tell(atStep('turned'));
+  if (step.do === 'count-to-turn' || step.do === 'read-card' || step.do === 'read-meter') return void keep();
   const counted = current.drops[current.step] ?? 0;
   const asked = miscount.value?.testId === current.testId && miscount.value.step === current.step;
   if (step.do === 'drop' && counted > 0 && counted !== step.drops && !asked) {
@@ -130,30 +136,30 @@ function done(): void {
   }
   const doubt: PlainEvent[] = asked ? [{ type: 'doubt', doubt: 'lost-count', on: true }] : [];
   miscount.value = null;
-  tell(...doubt, atStep('step-done'));
+  void tell(...doubt, atStep('step-done'));
 }
 
 function timer(): void {
   if (tube.value && isTimed(stepOf(tube.value)) && timerEnd(tube.value) === null)
-    tell(atStep('timer-started'));
+    void tell(atStep('timer-started'));
 }
 function read(): void {
   const ready = live.value.find((t) => stepOf(t).do === 'read-card');
   if (ready) bench.inHand = ready.testId;
-  else if (tube.value && stepOf(tube.value).do === 'stand') tell(atStep('step-done'));
+  else if (tube.value && stepOf(tube.value).do === 'stand') void tell(atStep('step-done'));
 }
 function setAside(): void {
   const { testId, method } = tube.value!;
   const runId = props.run.id;
-  tell({ type: 'set-aside' });
+  void tell({ type: 'set-aside' });
   goOn();
   if (bench.runs.some((r) => r.id === runId))
     notices.say(`${method.name} is set aside.`, {
-      undo: () => bench.tell(runId, { type: 'taken-up', testId }),
+      undo: () => void bench.tell(runId, { type: 'taken-up', testId }),
     });
 }
 function setDoubt(doubt: DoubtId, on: boolean): void {
-  tell({ type: 'doubt', doubt, on });
+  void tell({ type: 'doubt', doubt, on });
 }
 
 useBenchKeys(
@@ -207,6 +213,14 @@ useBenchKeys(
     <DoubtPicker v-if="doubting" v-model="doubting" :doubts="tube.doubts" @change="setDoubt" />
     <BenchKeys v-if="keysShown" v-model="keysShown" />
   </div>
+  <p v-else class="sheet" role="status">
+    Every tube is done.
+    {{
+      link.reachable
+        ? 'The readings are on their way to disk.'
+        : 'The readings are on this device and go to disk as soon as the server answers. Leave this page open or come back to it.'
+    }}
+  </p>
 </template>
 
 <style scoped>

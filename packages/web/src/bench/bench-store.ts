@@ -35,7 +35,8 @@ export const useBench = defineStore('bench', () => {
   const waiting = ref(0);
   /** The test that the bench shows, by its id; the rack marks it. */
   const inHand = ref('');
-  const sending = new Set<string>();
+  const sending = new Map<string, Promise<void>>();
+  const refused = new Set<string>();
 
   const withWaiting = (run: Run): Run => {
     const known = new Set(run.events.map((e) => e.id));
@@ -80,9 +81,9 @@ export const useBench = defineStore('bench', () => {
     },
   );
   watch(
-    () => link.reachable,
-    (reachable) => {
-      if (reachable) for (const id of runsInOutbox(localStorage)) void flush(id);
+    () => link.answers,
+    () => {
+      for (const id of runsInOutbox(localStorage)) void flush(id);
     },
   );
 
@@ -93,23 +94,25 @@ export const useBench = defineStore('bench', () => {
   }
 
   /** Sends what waits for a run, in order. Refused events are taken out and told; the others still go. */
-  async function flush(runId: string): Promise<void> {
-    if (sending.has(runId)) return;
-    sending.add(runId);
+  function flush(runId: string): Promise<void> {
+    const running = sending.get(runId) ?? sendAll(runId).finally(() => sending.delete(runId));
+    sending.set(runId, running);
+    return running;
+  }
+
+  async function sendAll(runId: string): Promise<void> {
     try {
       for (
         let events = outboxOf(localStorage, runId);
         events.length > 0;
         events = outboxOf(localStorage, runId)
-      ) {
+      )
         await sendSome(runId, events.slice(0, 200));
-      }
     } catch {
+      // It waits in the outbox; the link asks again and tells when somebody answers.
       void link.ask();
-    } finally {
-      sending.delete(runId);
-      countWaiting();
     }
+    countWaiting();
   }
 
   async function sendSome(runId: string, events: RunEvent[]): Promise<void> {
@@ -126,22 +129,34 @@ export const useBench = defineStore('bench', () => {
         return;
       }
       takeFromOutbox(localStorage, runId, new Set(events.map((e) => e.id)));
+      refused.add(events[0]!.id);
       refusal.value = sentenceOf(error);
       const run = runs.value.find((r) => r.id === runId);
       if (run) show({ ...run, events: run.events.filter((e) => e.id !== events[0]!.id) });
     }
   }
 
-  /** Tells what happened: shown at once, kept here, sent. */
-  function tell(runId: string, ...bodies: EventBody[]): void {
+  /**
+   * Tells what happened: shown at once, kept here, sent.
+   * @returns what became of it: `sent` only when the server has answered that it is on disk
+   */
+  async function tell(runId: string, ...bodies: EventBody[]): Promise<'sent' | 'waiting' | 'refused'> {
     refusal.value = '';
     const run = runs.value.find((r) => r.id === runId);
-    if (!run) return;
+    if (!run) return 'refused';
     const at = link.now();
     const events = bodies.map((body) => ({ ...body, id: newId(), at }) as RunEvent);
     events.forEach((event) => putInOutbox(localStorage, runId, event));
     show({ ...run, events: [...run.events, ...events] });
-    void flush(runId);
+    await flush(runId);
+    // Told while an earlier sending was just ending: it goes with a sending of its own.
+    if (waits(runId, events)) await flush(runId);
+    if (waits(runId, events)) return 'waiting';
+    return events.some((e) => refused.has(e.id)) ? 'refused' : 'sent';
+  }
+  function waits(runId: string, events: readonly RunEvent[]): boolean {
+    const ids = new Set(outboxOf(localStorage, runId).map((e) => e.id));
+    return events.some((e) => ids.has(e.id));
   }
 
   const tubesOf = (run: Run): Tube[] => tubesAt(run, run.events, now.value);

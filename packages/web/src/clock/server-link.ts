@@ -20,6 +20,8 @@ const clockSlackMs = 2000;
 export const useServerLink = defineStore('server-link', () => {
   const mark = ref('');
   const reachable = ref(true);
+  /** Grows with every answer: a moment at which what waits can be sent. */
+  const answers = ref(0);
   const demo = ref(false);
   const offset = ref(0);
   let timer: ReturnType<typeof setInterval> | undefined;
@@ -34,6 +36,7 @@ export const useServerLink = defineStore('server-link', () => {
       mark.value = `${answer.boot} ${answer.count}`;
       demo.value = answer.demo;
       reachable.value = true;
+      answers.value += 1;
     } catch {
       reachable.value = false;
     }
@@ -54,6 +57,7 @@ export const useServerLink = defineStore('server-link', () => {
   return {
     mark,
     reachable: computed(() => reachable.value),
+    answers,
     demo,
     /** The present instant by the server's clock, ms since epoch. */
     now: () => Math.round(Date.now() + offset.value),

@@ -5,6 +5,8 @@ export default defineConfig({
   testDir: 'e2e',
   // A page is checked for access in many states within one test, on two slow cores.
   timeout: 150_000,
+  // What is waited for comes when it comes: two cores may be shared with others.
+  expect: { timeout: 15_000 },
   workers: 2,
   fullyParallel: true,
   forbidOnly: true,

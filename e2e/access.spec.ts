@@ -21,6 +21,8 @@ async function pagesOf(demo: Served): Promise<[string, string][]> {
 
 async function faults(page: Page): Promise<string[]> {
   await page.waitForLoadState('networkidle');
+  // A dialog that is still sliding in has colors that it does not keep.
+  await page.waitForFunction(() => document.getAnimations().every((a) => a.playState !== 'running'));
   const { violations } = await new AxeBuilder({ page }).analyze();
   return violations
     .filter((v) => v.impact === 'serious' || v.impact === 'critical')

@@ -34,6 +34,8 @@ const spans = [
   { value: 3660, text: 'Ten years' },
 ];
 const water = computed(() => waters.byId(props.waterId));
+/** Thousands of rows are only made for who opens them. */
+const tableOpen = ref(false);
 /** A filter that grows in has its whole story in a quarter of a year. */
 const span = ref(water.value?.cycling ? 92 : 366);
 const units = computed(() => water.value?.units ?? UnitChoiceSchema.parse({}));
@@ -133,9 +135,9 @@ const go = (parameter: ParameterId) =>
       </p>
       <p v-if="data.more" class="quiet mb-0">The newest 5000 readings are drawn.</p>
     </section>
-    <details class="mt-3">
+    <details class="mt-3" @toggle="tableOpen = ($event.target as HTMLDetailsElement).open">
       <summary>The same as a table</summary>
-      <div class="table-responsive">
+      <div v-if="tableOpen" class="table-responsive">
         <table class="table table-sm">
           <thead>
             <tr>

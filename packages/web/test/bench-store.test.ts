@@ -2,6 +2,7 @@ import type { Run, RunEvent } from '@hedge-lamp/core/bench';
 import { createPinia, setActivePinia } from 'pinia';
 import { useBench } from '../src/bench/bench-store';
 import { outboxOf } from '../src/bench/outbox';
+import { madeStorage } from './made-storage';
 
 const runId = '00000000-0000-4000-8000-000000000001';
 const testId = '00000000-0000-4000-8000-000000000002';
@@ -37,20 +38,9 @@ function standIn() {
 const settled = () => new Promise((resolve) => setTimeout(resolve, 30));
 
 describe('the bench of a page', () => {
-  const kept = new Map<string, string>();
   const real = globalThis.fetch;
   beforeEach(() => {
-    kept.clear();
-    globalThis.localStorage = {
-      get length() {
-        return kept.size;
-      },
-      key: (k: number) => [...kept.keys()][k] ?? null,
-      getItem: (key: string) => kept.get(key) ?? null,
-      setItem: (key: string, value: string) => void kept.set(key, value),
-      removeItem: (key: string) => void kept.delete(key),
-      clear: () => kept.clear(),
-    };
+    globalThis.localStorage = madeStorage();
     setActivePinia(createPinia());
   });
   afterAll(() => {

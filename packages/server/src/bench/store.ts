@@ -7,7 +7,7 @@ import {
   tubesAt,
 } from '@hedge-lamp/core/bench';
 import { methodOf } from '@hedge-lamp/core/methods';
-import { and, asc, eq, isNull } from 'drizzle-orm';
+import { asc, eq, isNull } from 'drizzle-orm';
 import type { Queries } from '../database/open-database';
 import { conflict, gone, refused, within } from '../problem';
 import { keepReading } from '../readings/store';
@@ -86,15 +86,11 @@ export function addEvents(database: Queries, runId: string, events: readonly Run
       if (event.type !== 'confirmed' || tube.readingId !== event.readingId) continue;
       const draft = keptReading(run, tube, event);
       if (!draft || run.events.some((e) => e.id === event.id)) continue;
-      waterOf(tx, run.waterId, 'waterId');
       // A clock that runs ahead must not cost a reading that was just made here.
       keepReading(tx, { ...draft, takenAt: Math.min(draft.takenAt, now) }, now);
     }
     const finishedAt = isFinished(tubes) ? (run.finishedAt ?? now) : null;
-    tx.update(runsTable)
-      .set({ finishedAt })
-      .where(and(eq(runsTable.id, runId)))
-      .run();
+    tx.update(runsTable).set({ finishedAt }).where(eq(runsTable.id, runId)).run();
     return { ...run, events: all, finishedAt };
   });
 }

@@ -76,23 +76,14 @@ function takeBack(): void {
   if (tube.value) void tell(atStep('take-back'));
 }
 
-/** A figure typed is told before the reading is, so that both go together. */
-function figureEvents(): PlainEvent[] {
-  const current = tube.value!;
-  const text = typed.value[current.testId];
-  if (stepOf(current).do !== 'read-meter' || text === undefined) return [];
-  const { result } = current.method;
-  const unit =
-    current.method.parameter === 'temperature'
-      ? units.value.temperature
-      : result.by === 'meter'
-        ? result.unit
-        : '';
-  return [{ ...atStep('figure'), text, unit }];
-}
+/** A figure typed is told as it stands in its field, in the unit it was asked for in. */
 function tellFigure(): void {
-  const events = figureEvents();
-  if (events.length > 0) void tell(...events);
+  const { testId, method, ...current } = tube.value!;
+  const text = typed.value[testId];
+  if (method.steps[current.step]!.do !== 'read-meter' || text === undefined) return;
+  const ownUnit = method.result.by === 'meter' ? method.result.unit : '';
+  const unit = method.parameter === 'temperature' ? units.value.temperature : ownUnit;
+  void tell({ ...atStep('figure'), text, unit });
 }
 
 async function keep(): Promise<void> {

@@ -118,7 +118,7 @@ const go = (parameter: ParameterId) =>
     <LinkButton variant="primary" :to="{ name: 'bench', params: { waterId } }">Test it now</LinkButton>
   </div>
   <template v-else>
-    <section class="sheet" aria-label="Chart">
+    <section class="sheet chart-sheet" aria-label="Chart">
       <TraceChart
         :series="series"
         :bands="bands"
@@ -189,5 +189,21 @@ summary {
   min-height: 32px;
   font-weight: 600;
   color: var(--hl-link);
+}
+@media (max-width: 767px) {
+  /* The chart gets the width: the choices stand in one row that scrolls, its sheet has next to no margin. */
+  .parameters {
+    flex-wrap: nowrap;
+    overflow-x: auto;
+    padding: 5px;
+    margin: -5px -5px 0.5rem;
+  }
+  .parameter {
+    flex: none;
+  }
+  .chart-sheet {
+    padding: 0.6rem 0.2rem;
+    margin-inline: -0.5rem;
+  }
 }
 </style>

@@ -23,7 +23,7 @@ function note(): void {
 </script>
 
 <template>
-  <section class="sheet done-list" aria-labelledby="done-heading">
+  <section class="sheet side-sheet" aria-labelledby="done-heading">
     <h2 id="done-heading">Done lately</h2>
     <p v-if="deeds && deeds.length === 0" class="quiet">Nothing noted yet.</p>
     <ul v-else>
@@ -37,22 +37,3 @@ function note(): void {
     <DeedForm v-if="asked" v-model="noting" :water-id="waterId" @kept="again" />
   </section>
 </template>
-
-<style scoped>
-.done-list {
-  margin-bottom: 1rem;
-}
-ul {
-  list-style: none;
-  padding: 0;
-  display: grid;
-  gap: 0.5rem;
-}
-.since {
-  margin-left: 0.5ch;
-}
-.detail {
-  display: block;
-  font-size: 0.9rem;
-}
-</style>

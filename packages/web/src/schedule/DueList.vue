@@ -11,7 +11,7 @@ const since = (dueAt: number) =>
 </script>
 
 <template>
-  <section class="sheet due-list" aria-labelledby="due-heading">
+  <section class="sheet side-sheet" aria-labelledby="due-heading">
     <h2 id="due-heading">Due</h2>
     <p v-if="due.length === 0" class="quiet mb-0">Nothing is due.</p>
     <template v-else>
@@ -19,7 +19,7 @@ const since = (dueAt: number) =>
         <li v-for="d in due" :key="d.parameter">
           <strong>{{ d.label }}</strong>
           <span class="since quiet">{{ d.why === 'Not tested yet.' ? '' : since(d.dueAt) }}</span>
-          <span class="why quiet">{{ d.why }}</span>
+          <span class="detail quiet">{{ d.why }}</span>
         </li>
       </ul>
       <LinkButton variant="outline-primary" :to="{ name: 'bench', params: { waterId } }"
@@ -28,22 +28,3 @@ const since = (dueAt: number) =>
     </template>
   </section>
 </template>
-
-<style scoped>
-.due-list {
-  margin-bottom: 1rem;
-}
-ul {
-  list-style: none;
-  padding: 0;
-  display: grid;
-  gap: 0.5rem;
-}
-.since {
-  margin-left: 0.5ch;
-}
-.why {
-  display: block;
-  font-size: 0.9rem;
-}
-</style>

@@ -129,7 +129,10 @@ function judged(water: Water, figure: Figure, at: number): Judged {
   if (bands.length === 0) return unread('No usual limit for this kind of water; noted.', value);
 
   if (feedsTheFilter(water, subject)) {
-    const noted = unread('No animals live here yet: it feeds the growing filter and harms nobody.', value);
+    const noted = unread(
+      'No animals live here yet: it belongs to growing the filter and harms nobody.',
+      value,
+    );
     return { ...noted, gauge: { ...noted.gauge, bands: [], judged: false } };
   }
 

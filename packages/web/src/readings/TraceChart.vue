@@ -223,8 +223,18 @@ const options = computed<ChartOptions<'line'>>(() => ({
       type: 'time',
       min: props.from,
       max: props.to,
-      time: { tooltipFormat: 'd MMM yyyy, HH:mm', minUnit: 'day' },
-      ticks: { color: look.value.quiet, maxRotation: 0, autoSkipPadding: 24 },
+      time: {
+        tooltipFormat: 'd MMM yyyy, HH:mm',
+        // Named by hand: on a narrow phone Chart.js would leave a year with one label.
+        unit:
+          props.to - props.from > 800 * 86_400_000
+            ? 'year'
+            : props.to - props.from > 62 * 86_400_000
+              ? 'month'
+              : 'day',
+        displayFormats: { month: 'MMM', week: 'd MMM', day: 'd MMM' },
+      },
+      ticks: { color: look.value.quiet, maxRotation: 0, autoSkipPadding: 12 },
       grid: { color: look.value.line, display: false },
     },
     y: {

@@ -12,7 +12,7 @@ const project = (name) => ({
   testMatch: ['<rootDir>/test/**/*.test.ts'],
   transform: swc,
   // Packages that ship only ES modules are compiled like our own.
-  transformIgnorePatterns: ['/node_modules/(?!(culori|@vueuse)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(culori|@vueuse|ml-regression-base|is-any-array)/)'],
   moduleNameMapper: { '^@hedge-lamp/core/(.*)$': '<rootDir>/../core/src/$1/index.ts' },
 });
 

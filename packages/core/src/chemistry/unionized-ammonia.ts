@@ -1,4 +1,4 @@
-import { FieldError } from '../quantity';
+import { checkValue, possiblePh, possibleTemperature } from '../quantity';
 
 const kelvin = 273.15;
 
@@ -13,16 +13,33 @@ export const ammoniumPKa = (celsius: number): number => 0.09018 + 2729.92 / (cel
  * Rises with pH and with temperature. Valid for 0–50 °C, the range of the source.
  * @param ph pH, 0 to 14
  * @param celsius water temperature, −2 to 50 °C
- * @throws FieldError `out-of-range`
+ * @throws FieldError `not-a-number`, `out-of-range`
  */
 export function unionizedFraction(ph: number, celsius: number): number {
-  if (!(ph >= 0 && ph <= 14))
-    throw new FieldError('out-of-range', 'ph', `A pH of ${ph} cannot be: pH runs from 0 to 14.`);
-  if (!(celsius >= -2 && celsius <= 50))
-    throw new FieldError(
-      'out-of-range',
-      'temperature',
-      `${celsius} °C is outside −2 to 50 °C, where this formula holds.`,
-    );
+  checkValue(ph, 'ph', possiblePh);
+  checkValue(celsius, 'temperature', possibleTemperature);
   return 1 / (1 + 10 ** (ammoniumPKa(celsius) - ph));
+}
+
+/**
+ * The pH at which the free share of this much total ammonia reaches a limit: the formula of Emerson and
+ * others 1975 solved for pH. ∞ where no pH up to 14 gets there.
+ * @param total and `limit` in one unit, mg/L as NH3-N
+ */
+export function phAtFreeAmmonia(total: number, celsius: number, limit: number): number {
+  if (total <= limit) return Infinity;
+  const ph = ammoniumPKa(celsius) - Math.log10(total / limit - 1);
+  return ph > possiblePh.high ? Infinity : Math.max(possiblePh.low, ph);
+}
+
+/**
+ * The temperature, °C, at which the free share of this much total ammonia reaches a limit: the formula of
+ * Emerson and others 1975 solved for T. ∞ where no temperature up to 50 °C gets there, −2 where all do.
+ * @param total and `limit` in one unit, mg/L as NH3-N
+ */
+export function temperatureAtFreeAmmonia(total: number, ph: number, limit: number): number {
+  if (total <= limit) return Infinity;
+  const pKa = ph + Math.log10(total / limit - 1);
+  if (pKa <= ammoniumPKa(possibleTemperature.high)) return Infinity;
+  return Math.max(possibleTemperature.low, 2729.92 / (pKa - 0.09018) - kelvin);
 }

@@ -2,6 +2,8 @@ import { z } from 'zod';
 import {
   type Interval,
   WireIntervalSchema,
+  type Workings,
+  WorkingsSchema,
   canonicalUnit,
   convert,
   convertInterval,
@@ -15,8 +17,6 @@ import {
   type Dated,
   type ParameterId,
   type Reading,
-  type Workings,
-  WorkingsSchema,
   freeAmmonia,
   interpret,
   parameterIds,
@@ -175,7 +175,7 @@ function freeAmmoniaFigure(latest: Latest): Figure | null {
     value: result.value,
     takenAt: total.takenAt,
     readingId: latest.ammonia.id,
-    workings: { ...result.workings, caveats: [...result.gaps, ...result.workings.caveats] },
+    workings: result.workings,
     settle: (bands) =>
       settledBy(bands, [
         { label: 'A thermometer reading', narrowed: free(used.total, used.ph, known(used.temperature)) },

@@ -10,7 +10,8 @@ export type FieldErrorCode =
   | 'across-kinds'
   | 'unknown-method'
   | 'unknown-card'
-  | 'wrong-entry';
+  | 'wrong-entry'
+  | 'contradiction';
 
 export class FieldError extends Error {
   constructor(

@@ -3,4 +3,7 @@ export * from './field-error';
 export * from './format-interval';
 export * from './interval';
 export * from './parse-figure';
+export * from './parse-range';
+export * from './possible';
 export * from './units';
+export * from './workings';

@@ -46,22 +46,84 @@ export const mapDecreasing = (i: Interval, f: (x: number) => number): Interval =
 /** Multiplies by a factor of zero or more. */
 export const scale = (i: Interval, factor: number): Interval => mapIncreasing(i, (x) => x * factor);
 
+/** Past this many uncertain inputs not all corners are tried any more; see overBoxAll. */
+const mostForAllCorners = 12;
+
 /**
- * The image of several intervals under a function that is monotone in each argument (rising in some,
- * falling in others): its extremes lie at corners of the box, so all corners are tried.
+ * The images of several intervals under functions that are monotone in each argument (rising in some, falling
+ * in others, or which of the two depending on the rest): their extremes lie at corners of the box, so all
+ * corners are tried. Inputs without width are not varied. Past twelve uncertain inputs the corners are too many:
+ * one input at a time is moved to its better end until none gets further.
+ * @param f gives all the results at once, always as many, from one value for each input
  */
-export function overBox(inputs: readonly Interval[], f: (...x: number[]) => number): Interval {
-  let low = Infinity;
-  let high = -Infinity;
-  for (let corner = 0; corner < 2 ** inputs.length; corner++) {
-    const value = f(...inputs.map((input, k) => (corner & (1 << k) ? input.high : input.low)));
-    low = Math.min(low, value);
-    high = Math.max(high, value);
-  }
-  const best = f(...inputs.map((input) => input.best));
-  // Rounding may put the best a hair outside its own ends.
-  return interval(Math.min(low, best), best, Math.max(high, best));
+export function overBoxAll(
+  inputs: readonly Interval[],
+  f: (...x: number[]) => readonly number[],
+): Interval[] {
+  const wide = inputs.flatMap((input, k) => (input.high > input.low ? [k] : []));
+  const x = inputs.map((input) => input.best);
+  const best = f(...x);
+  const low = [...best];
+  const high = [...best];
+  if (wide.length <= mostForAllCorners)
+    for (let corner = 0; corner < 2 ** wide.length; corner++) {
+      wide.forEach((k, bit) => (x[k] = corner & (1 << bit) ? inputs[k]!.high : inputs[k]!.low));
+      f(...x).forEach((value, j) => {
+        low[j] = Math.min(low[j]!, value);
+        high[j] = Math.max(high[j]!, value);
+      });
+    }
+  else
+    best.forEach((_, j) => {
+      low[j] = -climb(inputs, wide, (at) => -f(...at)[j]!);
+      high[j] = climb(inputs, wide, (at) => f(...at)[j]!);
+    });
+  return best.map((value, j) => interval(low[j]!, value, high[j]!));
 }
+
+/** The image under one such function. */
+export const overBox = (inputs: readonly Interval[], f: (...x: number[]) => number): Interval =>
+  overBoxAll(inputs, (...x) => [f(...x)])[0]!;
+
+/** Coordinate search for the largest value at a corner, starting at the best guesses. */
+function climb(inputs: readonly Interval[], wide: readonly number[], f: (x: number[]) => number): number {
+  const x = inputs.map((input) => input.best);
+  let top = f(x);
+  for (let moved = true; moved;) {
+    moved = false;
+    for (const k of wide)
+      for (const end of [inputs[k]!.low, inputs[k]!.high]) {
+        const before = x[k]!;
+        x[k] = end;
+        const value = f(x);
+        if (value > top) [top, moved] = [value, true];
+        else x[k] = before;
+      }
+  }
+  return top;
+}
+
+/** The sum: ends add. */
+export const add = (...terms: readonly Interval[]): Interval =>
+  interval(
+    terms.reduce((sum, t) => sum + t.low, 0),
+    terms.reduce((sum, t) => sum + t.best, 0),
+    terms.reduce((sum, t) => sum + t.high, 0),
+  );
+
+/** The difference of two values that know nothing of each other. */
+export const subtract = (a: Interval, b: Interval): Interval =>
+  interval(a.low - b.high, a.best - b.best, a.high - b.low);
+
+/** The quotient of two values of zero or more; no upper end where the divisor may be zero. */
+export function divide(a: Interval, b: Interval): Interval {
+  if (b.best <= 0) throw new FieldError('out-of-range', 'value', 'Nothing can be divided by 0.');
+  const low = b.high === Infinity ? 0 : a.low / b.high;
+  return interval(Math.min(low, a.best / b.best), a.best / b.best, b.low > 0 ? a.high / b.low : Infinity);
+}
+
+/** True where both could be the same value. */
+export const overlap = (a: Interval, b: Interval): boolean => a.low <= b.high && b.low <= a.high;
 
 /** An interval as it travels and is kept: JSON has no infinity, so an unknown end is null. */
 export const WireIntervalSchema = z

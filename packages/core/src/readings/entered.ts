@@ -1,6 +1,14 @@
 import { z } from 'zod';
 import { CardMatchSchema } from '../color/card';
 
+/** What both ways of typing share: "0.25", "<0.1", "0.3 (0.2–0.4)". */
+const text = z.string().max(40, 'At most 40 characters.');
+/** Parts in all for one part of sample: 10 for 1 mL in 9 mL of distilled water. */
+const dilution = z
+  .number({ error: 'Type how many times the sample was diluted, for example 10.' })
+  .min(1, 'A sample is diluted once or more; 1 means not diluted.')
+  .max(1000, 'At most 1000 times.')
+  .optional();
 const unit = z.string().min(1, 'Name the unit.').max(20);
 
 /** What the keeper entered, to the digit, before anything was computed from it. */
@@ -13,13 +21,20 @@ export const EnteredSchema = z
         .int({ error: 'Drops are counted in whole numbers.' })
         .min(1, 'Drops are counted from 1; a count below that cannot be.')
         .max(200, 'More than 200 drops is no titration: dilute the sample and test again.'),
+      /** The sample, as many times what the leaflet asks for: 2 halves what a drop is worth. */
+      sampleTimes: z
+        .number({ error: 'Type how many times the usual sample was taken, for example 2.' })
+        .min(0.1, 'At least a tenth of the usual sample.')
+        .max(20, 'At most 20 times the usual sample.')
+        .optional(),
+      dilution,
     }),
     /** A color held against a card. */
-    z.object({ how: z.literal('card'), cardId: z.string(), match: CardMatchSchema }),
+    z.object({ how: z.literal('card'), cardId: z.string(), match: CardMatchSchema, dilution }),
     /** A figure read off a meter, as typed. */
-    z.object({ how: z.literal('meter'), text: z.string().max(20), unit }),
+    z.object({ how: z.literal('meter'), text, unit }),
     /** A figure written down elsewhere, as typed; its ends where the keeper knows them. */
-    z.object({ how: z.literal('figure'), text: z.string().max(20), unit }),
+    z.object({ how: z.literal('figure'), text, unit, dilution }),
   ])
   .meta({ id: 'Entered' });
 export type Entered = z.infer<typeof EnteredSchema>;

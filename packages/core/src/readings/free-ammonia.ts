@@ -1,6 +1,18 @@
-import { unionizedFraction } from '../chemistry';
-import { type Interval, formatReading, interval, overBox } from '../quantity';
-import type { Workings } from './workings';
+import { eifacFreeAmmonia, phAtFreeAmmonia, temperatureAtFreeAmmonia, unionizedFraction } from '../chemistry';
+import {
+  type Interval,
+  type Workings,
+  bounded,
+  checkInterval,
+  convert,
+  formatInterval,
+  formatReading,
+  interval,
+  possibleConcentration,
+  possiblePh,
+  possibleTemperature,
+} from '../quantity';
+import { type AmmoniaOpinion, ammoniaOpinions, opinionSentence } from './ammonia-opinions';
 
 const hour = 3_600_000;
 const day = 24 * hour;
@@ -11,86 +23,190 @@ export interface Dated {
   readonly takenAt: number;
 }
 
+/** The inputs as used, for asking what would settle a verdict. */
+interface Used {
+  readonly total: Interval;
+  readonly ph: Interval;
+  readonly temperature: Interval;
+}
+
+/** Where a water would cross the limit if one condition alone moved. */
+export interface Crossing {
+  /** pH; ∞ where no pH gets there. */
+  readonly ph: { readonly low: number; readonly best: number; readonly high: number };
+  /** °C; ∞ where no temperature up to 50 °C gets there. */
+  readonly temperature: { readonly low: number; readonly best: number; readonly high: number };
+}
+
 export interface FreeAmmoniaResult {
   /** mg/L as NH3-N. */
   readonly value: Interval;
-  /** Sentences on what was missing or old, and what was taken instead. Empty when all was fresh. */
+  /**
+   * Sentences on what was missing or old, what was taken instead, and how wide that makes the answer. Empty
+   * when all was fresh.
+   */
   readonly gaps: readonly string[];
+  readonly used: Used;
+  /** The pH and the temperature at which the free ammonia reaches EIFAC's limit. */
+  readonly crossing: Crossing;
+  readonly opinions: readonly AmmoniaOpinion[];
   readonly workings: Workings;
-  /** The inputs as used, for asking what would settle a verdict. */
-  readonly used: { readonly total: Interval; readonly ph: Interval; readonly temperature: Interval };
 }
 
 /** Where kept waters lie when nothing was measured: Hedge Lamp's own assumption, wide on purpose. */
 const unmeasured = { ph: interval(6, 7.5, 9), temperature: interval(4, 20, 30) };
+
+const names = { ph: 'pH', temperature: 'temperature' } as const;
+type Companion = keyof typeof names;
+
+interface Aged {
+  readonly used: Interval;
+  /** What was assumed, in words; null when the reading was fresh. */
+  readonly why: string | null;
+}
 
 /**
  * How an older companion reading widens. pH moves by a few tenths between dawn and dusk (common practice), so
  * after six hours it is ±0.3 wider, temperature ±2 °C; after a week it counts as missing. The sizes are
  * Hedge Lamp's own.
  */
-function aged(
-  kind: 'ph' | 'temperature',
-  reading: Dated | null,
-  at: number,
-): { used: Interval; gap?: string } {
-  const [label, unit, widen] = kind === 'ph' ? ['pH', '', 0.3] : ['temperature', ' °C', 2];
-  const wide = unmeasured[kind];
-  if (!reading || Math.abs(at - reading.takenAt) > 7 * day) {
-    const what = reading ? `The last ${label} is more than a week away from it` : `No ${label} was measured`;
-    return { used: wide, gap: `${what}, so ${wide.low} to ${wide.high}${unit} is assumed: measure it.` };
+function aged(kind: Companion, reading: Dated | null, at: number): Aged {
+  const [possible, widen] =
+    kind === 'ph' ? ([possiblePh, 0.3] as const) : ([possibleTemperature, 2] as const);
+  const unit = possible.unit ? ` ${possible.unit}` : '';
+  if (reading) {
+    const used = checkInterval(bounded(reading.value, possible), kind, possible);
+    const { low, best, high } = used;
+    const age = Math.abs(at - reading.takenAt);
+    if (age <= 6 * hour) return { used, why: null };
+    if (age <= 7 * day)
+      return {
+        used: interval(Math.max(possible.low, low - widen), best, Math.min(possible.high, high + widen)),
+        why: `The ${names[kind]} was taken ${Math.round(age / hour)} hours apart, so it is taken ±${widen}${unit} wider`,
+      };
   }
-  const age = Math.abs(at - reading.takenAt);
-  if (age <= 6 * hour) return { used: reading.value };
-  const { low, best, high } = reading.value;
-  const [floor, ceiling] = kind === 'ph' ? [0, 14] : [-2, 50];
+  const wide = unmeasured[kind];
+  const what = reading
+    ? `The last ${names[kind]} is more than a week away from it`
+    : `No ${names[kind]} was measured`;
+  return { used: wide, why: `${what}, so ${wide.low} to ${wide.high}${unit} is assumed` };
+}
+
+/** Free ammonia rises with each of the three, so its ends are at the ends of theirs. */
+function freeOf({ total, ph, temperature }: Used): Interval {
+  return interval(
+    total.low * unionizedFraction(ph.low, temperature.low),
+    total.best * unionizedFraction(ph.best, temperature.best),
+    total.high * unionizedFraction(ph.high, temperature.high),
+  );
+}
+
+/** How wide one uncertain companion makes the answer, by taking it as known for once. */
+function gapSentence(why: string, kind: Companion, used: Used, value: Interval): string {
+  const { best } = used[kind];
+  const known = freeOf({ ...used, [kind]: interval(best, best, best) });
+  const unit = kind === 'ph' ? '' : ' °C';
+  return `${why}. That makes free ammonia ${formatInterval(value)} mg/L NH3-N; with ${names[kind]} known to be ${best}${unit} it would be ${formatInterval(known)}. Measure it.`;
+}
+
+/** EIFAC's limit in the unit of the result. */
+const limit = convert(eifacFreeAmmonia, 'ammonia', 'mg/L NH3', 'mg/L NH3-N');
+
+/** The crossings fall with total and with the other condition: opposite ends. */
+function crossingOf({ total, ph, temperature }: Used): Crossing {
   return {
-    used: interval(Math.max(floor, low - widen), best, Math.min(ceiling, high + widen)),
-    gap: `The ${label} was taken ${Math.round(age / hour)} hours apart, so it is taken ±${widen}${unit} wider.`,
+    ph: {
+      low: phAtFreeAmmonia(total.high, temperature.high, limit),
+      best: phAtFreeAmmonia(total.best, temperature.best, limit),
+      high: phAtFreeAmmonia(total.low, temperature.low, limit),
+    },
+    temperature: {
+      low: temperatureAtFreeAmmonia(total.high, ph.high, limit),
+      best: temperatureAtFreeAmmonia(total.best, ph.best, limit),
+      high: temperatureAtFreeAmmonia(total.low, ph.low, limit),
+    },
   };
 }
 
+function crossingSentence(kind: Companion, at: Crossing['ph']): string {
+  const [label, unit, floor] =
+    kind === 'ph' ? ['pH', '', possiblePh.low] : ['temperature', ' °C', possibleTemperature.low];
+  const staying = kind === 'ph' ? 'the temperature staying' : 'the pH staying';
+  const past = `${eifacFreeAmmonia} mg/L NH3`;
+  if (at.low === Infinity) return `No ${label} in reach takes this much total ammonia past ${past}.`;
+  if (at.high <= floor) return `It is past ${past} at any ${label}, ${staying}.`;
+  // An end that is out of reach leaves only the near one to speak of.
+  const where = (): string => {
+    if (at.best === Infinity || at.high === Infinity)
+      return `${formatReading(interval(at.low, at.low, at.low))}${unit} at the earliest`;
+    if (at.low <= floor) return `${formatReading(interval(at.high, at.high, at.high))}${unit} at the latest`;
+    return `${formatReading(interval(at.low, at.best, at.high))}${unit}`;
+  };
+  return `It reaches ${past} at ${label} ${where()}, ${staying}.`;
+}
+
+/** The words for what the result knows. */
+function explain(result: FreeAmmoniaResult, companions: Readonly<Record<Companion, Aged>>): Workings {
+  const { value, used, gaps, crossing } = result;
+  const fraction = freeOf({ ...used, total: interval(100, 100, 100) });
+  const noteOf = (kind: Companion) => (companions[kind].why ? { note: `${companions[kind].why}.` } : {});
+  return {
+    title: 'Free ammonia',
+    result: `${formatReading(value)} mg/L NH3-N`,
+    formula: 'free = total ÷ (1 + 10^(pKa − pH)), pKa = 0.09018 + 2729.92 ÷ (273.15 + °C)',
+    substituted: `${formatReading(used.total)} mg/L × ${formatReading(fraction)} % = ${formatReading(value)} mg/L NH3-N`,
+    inputs: [
+      { label: 'Total ammonia', value: `${formatReading(used.total)} mg/L NH3-N` },
+      { label: 'pH', value: formatReading(used.ph), ...noteOf('ph') },
+      { label: 'Temperature', value: `${formatReading(used.temperature)} °C`, ...noteOf('temperature') },
+    ],
+    sources: ['Emerson, Russo, Lund & Thurston 1975, J. Fish. Res. Board Can. 32: 2379–2383'],
+    caveats: [
+      ...gaps,
+      crossingSentence('ph', crossing.ph),
+      crossingSentence('temperature', crossing.temperature),
+      'Fresh water; salt shifts it a little.',
+      'The low end takes every reading at its lowest, the high end every reading at its highest.',
+    ],
+    opinions: result.opinions.map((o) => ({ school: o.school, says: opinionSentence(o), source: o.source })),
+  };
+}
+
+const possibleTotal = possibleConcentration('Total ammonia', 'mg/L NH3-N');
+
 /**
- * Free (un-ionized) ammonia from total ammonia, pH and temperature, all as intervals. Free ammonia rises with
- * each of the three, so its ends are at the ends of theirs; the corner search makes no assumption about that.
+ * Free (un-ionized) ammonia from total ammonia, pH and temperature, all as intervals. What is missing or old
+ * widens the answer and is said. Crossings, opinions and workings are worked out when they are asked for.
  * Source: Emerson and others 1975; see unionizedFraction.
  * @param total mg/L as NH3-N, with its instant
  * @returns mg/L as NH3-N
+ * @throws FieldError `not-a-number`, `out-of-range`, `upside-down` with field `total`, `ph` or `temperature`
  */
 export function freeAmmonia(total: Dated, ph: Dated | null, temperature: Dated | null): FreeAmmoniaResult {
-  const phUsed = aged('ph', ph, total.takenAt);
-  const temperatureUsed = aged('temperature', temperature, total.takenAt);
-  const used = { total: total.value, ph: phUsed.used, temperature: temperatureUsed.used };
-
-  const finite = interval(total.value.low, total.value.best, Math.min(total.value.high, Number.MAX_VALUE));
-  const free = overBox([finite, used.ph, used.temperature], (tan, p, t) => tan! * unionizedFraction(p!, t!));
-  const value = total.value.high === Infinity ? { ...free, high: Infinity } : free;
-
-  const fraction = overBox([used.ph, used.temperature], (p, t) => unionizedFraction(p!, t!) * 100);
-  const gaps = [phUsed.gap, temperatureUsed.gap].filter((gap) => gap !== undefined);
+  checkInterval(total.value, 'total', possibleTotal);
+  const companions = {
+    ph: aged('ph', ph, total.takenAt),
+    temperature: aged('temperature', temperature, total.takenAt),
+  };
+  const used = { total: total.value, ph: companions.ph.used, temperature: companions.temperature.used };
+  const value = freeOf(used);
   return {
     value,
-    gaps,
     used,
-    workings: {
-      title: 'Free ammonia',
-      result: `${formatReading(value)} mg/L NH3-N`,
-      formula: 'free = total ÷ (1 + 10^(pKa − pH)), pKa = 0.09018 + 2729.92 ÷ (273.15 + °C)',
-      substituted: `${formatReading(total.value)} mg/L × ${formatReading(fraction)} % = ${formatReading(value)} mg/L NH3-N`,
-      inputs: [
-        { label: 'Total ammonia', value: `${formatReading(used.total)} mg/L NH3-N` },
-        { label: 'pH', value: formatReading(used.ph), ...(phUsed.gap ? { note: phUsed.gap } : {}) },
-        {
-          label: 'Temperature',
-          value: `${formatReading(used.temperature)} °C`,
-          ...(temperatureUsed.gap ? { note: temperatureUsed.gap } : {}),
-        },
-      ],
-      sources: ['Emerson, Russo, Lund & Thurston 1975, J. Fish. Res. Board Can. 32: 2379–2383'],
-      caveats: [
-        'Fresh water; salt shifts it a little.',
-        'The low end takes every reading at its lowest, the high end every reading at its highest.',
-      ],
+    get gaps() {
+      return (['ph', 'temperature'] as const).flatMap((kind) => {
+        const { why } = companions[kind];
+        return why === null ? [] : [gapSentence(why, kind, used, value)];
+      });
+    },
+    get crossing() {
+      return crossingOf(used);
+    },
+    get opinions() {
+      return ammoniaOpinions(used.total, value, used.ph, used.temperature);
+    },
+    get workings() {
+      return explain(this, companions);
     },
   };
 }

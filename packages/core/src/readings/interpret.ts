@@ -4,18 +4,22 @@ import {
   FieldError,
   type Interval,
   type QuantityKind,
+  type Workings,
   canonicalUnit,
   convert,
   convertInterval,
+  formatBest,
   formatReading,
   interval,
   parseFigure,
+  parseRange,
+  point,
+  scale,
   unitOf,
 } from '../quantity';
 import { type DoubtId, doubts, widenByDoubts } from './doubt';
 import type { Entered } from './entered';
 import { type ParameterId, parameters } from './parameter';
-import type { Workings } from './workings';
 
 export interface Interpretation {
   /** Canonical interval; null when the entry tells nothing. */
@@ -38,19 +42,8 @@ interface Raw {
   readonly formula: string;
   /** With the keeper's figures; a function, since formatting is the dear part. */
   readonly substituted: () => string;
-  readonly input: { label: string; value: string };
+  readonly input: { label: string; value: string; note?: string };
   readonly caveat: string;
-}
-
-function figureInterval(text: string, halfWidth: number, floor: number, ceiling: number): Interval {
-  const { value, lastDigit } = parseFigure(text, 'entered.text');
-  const half = Math.max(halfWidth, lastDigit / 2);
-  // The best guess itself is checked against the possible afterwards; the ends stop there.
-  return interval(
-    Math.min(value, Math.max(floor, value - half)),
-    value,
-    Math.max(value, Math.min(ceiling, value + half)),
-  );
 }
 
 function fromCard(entered: Extract<Entered, { how: 'card' }>): Raw {
@@ -101,13 +94,22 @@ function observe({ parameter, methodId, entered }: Observation): Raw {
       if (method?.result.by !== 'titration')
         throw wrong('Drops are counted with a titration method. Choose one, such as KH by drops.');
       const { perDrop, unit } = method.result;
+      const { drops, sampleTimes = 1 } = entered;
+      const worth = formatBest(point(perDrop / sampleTimes));
       return {
-        value: titrationInterval(entered.drops, perDrop),
+        value: titrationInterval(drops, perDrop, { sampleTimes }),
         unit,
         formula: '(drops − 1) × worth of a drop < value ≤ drops × worth of a drop',
-        substituted: () =>
-          `(${entered.drops} − 1) × ${perDrop} < value ≤ ${entered.drops} × ${perDrop} ${unit}`,
-        input: { label: 'Drops to the turn', value: `${entered.drops}, each worth ${perDrop} ${unit}` },
+        substituted: () => `(${drops} − 1) × ${worth} < value ≤ ${drops} × ${worth} ${unit}`,
+        input: {
+          label: 'Drops to the turn',
+          value: `${drops}, each worth ${worth} ${unit}`,
+          ...(sampleTimes === 1
+            ? {}
+            : {
+                note: `${sampleTimes} times the usual sample, so a drop is worth ${perDrop} ÷ ${sampleTimes}.`,
+              }),
+        },
         caveat:
           'The true end lies somewhere within the last drop. Twice the sample would halve what a drop is worth.',
       };
@@ -128,11 +130,22 @@ function observe({ parameter, methodId, entered }: Observation): Raw {
       const accuracy = meter
         ? convert(meter.accuracy, kind, meter.unit, entered.unit) - convert(0, kind, meter.unit, entered.unit)
         : 0;
-      const value = figureInterval(entered.text, accuracy, bound(possible[0]), bound(possible[1]));
+      const { trace } = parameters[parameter];
+      const limits = { floor: bound(possible[0]), ceiling: bound(possible[1]) };
+      // A meter shows one figure; what was written down elsewhere may be a range, a limit or a word.
+      if (meter) parseFigure(entered.text, 'entered.text');
+      const value = parseRange(entered.text, 'entered.text', {
+        ...limits,
+        halfWidth: accuracy,
+        fromZero: isRelative(kind),
+        trace: trace === undefined ? undefined : bound(trace),
+      });
       return {
         value,
         unit: entered.unit,
-        formula: meter ? 'figure ± accuracy of the meter' : 'figure ± half its last digit',
+        formula: meter
+          ? 'figure ± accuracy of the meter'
+          : 'figure ± half its last digit, or the range as typed',
         substituted: () => `${entered.text.trim()} → ${formatReading(value)} ${entered.unit}`,
         input: {
           label: meter ? 'Shown by the meter' : 'Figure typed',
@@ -150,6 +163,21 @@ function observe({ parameter, methodId, entered }: Observation): Raw {
 const isRelative = (kind: QuantityKind): boolean => kind !== 'ph' && kind !== 'temperature';
 
 /**
+ * Times the sample was diluted.
+ * @throws FieldError `wrong-entry` for what is not a concentration
+ */
+function dilutionOf({ entered, parameter }: Observation): number {
+  const times = 'dilution' in entered ? (entered.dilution ?? 1) : 1;
+  if (times !== 1 && !isRelative(parameters[parameter].kind))
+    throw new FieldError(
+      'wrong-entry',
+      'entered.dilution',
+      `${parameters[parameter].label} does not scale with dilution. Measure the sample as it is.`,
+    );
+  return times;
+}
+
+/**
  * Computes the canonical interval of an observation, and its workings.
  * @throws FieldError with the path of the field, for whatever cannot be
  */
@@ -159,13 +187,18 @@ export function interpret(observation: Observation): Interpretation {
   const raw = observe(observation);
   const unit = canonicalUnit(kind);
 
-  const widened = raw.value && isRelative(kind) ? widenByDoubts(raw.value, observation.doubts) : raw.value;
+  const dilution = dilutionOf(observation);
+  const undiluted = raw.value && scale(raw.value, dilution);
+  const widened = undiluted && isRelative(kind) ? widenByDoubts(undiluted, observation.doubts) : undiluted;
   const value = widened && convertInterval(widened, kind, raw.unit, unit);
 
   const [low, high] = possible;
   // A hair of tolerance: 122 °F converts to 50.000000000000007 °C.
   const slack = 1e-9 * Math.max(Math.abs(low), Math.abs(high));
-  if (value && (value.best < low - slack || value.best > high + slack)) {
+  const beyond = (x: number) => Number.isFinite(x) && (x < low - slack || x > high + slack);
+  // A doubt may widen past what can be; what was entered may not.
+  const entered = undiluted && convertInterval(undiluted, kind, raw.unit, unit);
+  if (entered && [entered.low, entered.best, entered.high].some(beyond)) {
     const [from, to] = [low, high].map((x) =>
       formatReading(
         interval(...(Array(3).fill(convert(x, kind, unit, raw.unit)) as [number, number, number])),
@@ -193,6 +226,7 @@ export function interpret(observation: Observation): Interpretation {
 function wordsOf(observation: Observation, raw: Raw, widened: Interval | null): Workings {
   const { label, kind } = parameters[observation.parameter];
   const relative = isRelative(kind);
+  const dilution = dilutionOf(observation);
   return {
     title: label,
     result: widened ? `${formatReading(widened)} ${raw.unit}` : 'No value',
@@ -200,6 +234,15 @@ function wordsOf(observation: Observation, raw: Raw, widened: Interval | null): 
     substituted: raw.substituted(),
     inputs: [
       raw.input,
+      ...(dilution === 1
+        ? []
+        : [
+            {
+              label: 'Diluted',
+              value: `${dilution} times`,
+              note: `What the tube showed is multiplied by ${dilution}, its range too.`,
+            },
+          ]),
       ...observation.doubts.map((id) => ({
         label: 'Doubt',
         value: doubts[id].label,

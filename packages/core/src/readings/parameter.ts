@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { QuantityKind } from '../quantity';
+import { type QuantityKind, toCanonical } from '../quantity';
 
 /** What is measured. The order is the order of every list of parameters. */
 export const parameterIds = [
@@ -24,13 +24,27 @@ export interface Parameter {
   readonly kind: QuantityKind;
   /** What can be at all, in the canonical unit; a figure outside is a slip of the finger. */
   readonly possible: readonly [low: number, high: number];
+  /** What "trace" reaches up to, in the canonical unit: the lowest step that a usual card shows (common practice). */
+  readonly trace?: number;
 }
 
 /** Bounds: pH by definition; −2 to 50 °C liquid water with fish in it; the others far beyond any kept water. */
 export const parameters: Readonly<Record<ParameterId, Parameter>> = {
-  ammonia: { id: 'ammonia', label: 'Total ammonia', kind: 'ammonia', possible: [0, 1000] },
-  nitrite: { id: 'nitrite', label: 'Nitrite', kind: 'nitrite', possible: [0, 1000] },
-  nitrate: { id: 'nitrate', label: 'Nitrate', kind: 'nitrate', possible: [0, 2000] },
+  ammonia: { id: 'ammonia', label: 'Total ammonia', kind: 'ammonia', possible: [0, 1000], trace: 0.25 },
+  nitrite: {
+    id: 'nitrite',
+    label: 'Nitrite',
+    kind: 'nitrite',
+    possible: [0, 1000],
+    trace: toCanonical(0.25, 'nitrite', 'mg/L NO2'),
+  },
+  nitrate: {
+    id: 'nitrate',
+    label: 'Nitrate',
+    kind: 'nitrate',
+    possible: [0, 2000],
+    trace: toCanonical(5, 'nitrate', 'mg/L NO3'),
+  },
   ph: { id: 'ph', label: 'pH', kind: 'ph', possible: [0, 14] },
   alkalinity: { id: 'alkalinity', label: 'KH (alkalinity)', kind: 'alkalinity', possible: [0, 50] },
   hardness: { id: 'hardness', label: 'GH (hardness)', kind: 'hardness', possible: [0, 50] },

@@ -1,1 +1,2 @@
 export * from './deed';
+export * from './water-change';

@@ -24,10 +24,13 @@ export const waterKindInfo: Readonly<Record<WaterKind, { label: string; hint: st
 
 const unitIds = (kind: keyof typeof units) => units[kind].map((u) => u.id) as [string, ...string[]];
 
+/** The units for the volume of a water; spoons and cups are for doses. */
+export const waterVolumeUnits = ['L', 'US gal', 'imp gal'] as const;
+
 /** The units in which this water's keeper wants to see figures. */
 export const UnitChoiceSchema = z
   .object({
-    volume: z.enum(unitIds('volume')).default('L'),
+    volume: z.enum(waterVolumeUnits).default('L'),
     temperature: z.enum(unitIds('temperature')).default('°C'),
     alkalinity: z.enum(unitIds('alkalinity')).default('°dKH'),
     hardness: z.enum(unitIds('hardness')).default('°dGH'),

@@ -1,4 +1,4 @@
-import { unionizedFraction } from '@hedge-lamp/core/chemistry';
+import { phAtFreeAmmonia, temperatureAtFreeAmmonia, unionizedFraction } from '@hedge-lamp/core/chemistry';
 
 /**
  * Percent un-ionized ammonia in fresh water. Source: Emerson, Russo, Lund & Thurston 1975, table of
@@ -35,11 +35,25 @@ describe('free ammonia', () => {
   });
 
   it.each([
-    [15, 20, /pH runs from 0 to 14/],
-    [NaN, 20, /pH runs from 0 to 14/],
-    [7, 80, /outside −2 to 50 °C/],
-    [7, NaN, /outside −2 to 50 °C/],
+    [15, 20, /pH lies between 0 and 14/],
+    [NaN, 20, /pH is not a number/],
+    [7, 80, /Temperature lies between −2 and 50 °C/],
+    [7, NaN, /Temperature is not a number/],
+    [7, -Infinity, /between −2 and 50/],
   ])('refuses pH %d at %d °C', (ph, celsius, why) => {
     expect(() => unionizedFraction(ph, celsius)).toThrow(why);
+  });
+
+  // The crossing is checked by going back through the printed table: 3.807 % at pH 8 and 20 °C.
+  it('reaches 0.03807 mg/L from a total of 1 mg/L at pH 8 and 20 °C, whichever of the two is sought', () => {
+    expect(phAtFreeAmmonia(1, 20, 0.03807)).toBeCloseTo(8, 3);
+    expect(temperatureAtFreeAmmonia(1, 8, 0.03807)).toBeCloseTo(20, 1);
+  });
+
+  it('never reaches a limit above the total, nor one beyond 50 °C, and is past a tiny one at any warmth', () => {
+    expect(phAtFreeAmmonia(0.02, 20, 0.025)).toBe(Infinity);
+    expect(temperatureAtFreeAmmonia(1, 5, 0.025)).toBe(Infinity);
+    expect(temperatureAtFreeAmmonia(100, 10, 0.025)).toBe(-2);
+    expect(phAtFreeAmmonia(Infinity, 20, 0.025)).toBe(0);
   });
 });

@@ -25,7 +25,21 @@ describe('units of water', () => {
     ['alkalinity', 1, 'meq/L', 'mg/L CaCO3', 50.043],
     ['volume', 1, 'US gal', 'L', 3.785411784],
     ['volume', 1, 'imp gal', 'L', 4.54609],
+    ['hardness', 1, '°Clark', 'mg/L CaCO3', 14.254],
+    ['hardness', 1, 'mmol/L', 'meq/L', 2],
+    ['alkalinity', 1, 'meq/L', 'mg/L HCO3', 61.017],
+    ['alkalinity', 9, 'gr/gal', 'mg/L CaCO3', 154.06],
+    ['nitrate', 50, 'ppm NO3', 'mg/L NO3', 50],
+    ['chloride', 1, 'mg/L Cl', 'mg/L NaCl', 1.6485],
+    ['carbon-dioxide', 1, 'mmol/L', 'mg/L CO2', 44.009],
     ['temperature', 212, '°F', '°C', 100],
+    // NIST Handbook 44, appendix C.
+    ['volume', 1, 'US gal', 'cup', 16],
+    ['volume', 1, 'tsp', 'mL', 4.92892],
+    ['volume', 1, 'tbsp', 'tsp', 3],
+    ['mass', 1, 'lb', 'oz', 16],
+    ['mass', 1, 'oz', 'g', 28.3495],
+    ['share', 25, '%', 'part of 1', 0.25],
   ] as const)('%s: %d %s is %s %d', (kind, value, from, to, expected) => {
     near(convert(value, kind, from, to), expected, 5e-5);
   });

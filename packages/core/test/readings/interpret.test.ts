@@ -119,3 +119,77 @@ describe('an entry that does not fit its method', () => {
     expect(fieldOf(observation)).toBe(field);
   });
 });
+
+const figure = (
+  parameter: Observation['parameter'],
+  text: string,
+  unit: string,
+  dilution?: number,
+): Observation => ({
+  parameter,
+  methodId: null,
+  entered: { how: 'figure', text, unit, ...(dilution === undefined ? {} : { dilution }) },
+  doubts: [],
+});
+
+describe('a sample of another size', () => {
+  it('twice the usual halves what a drop is worth', () => {
+    const { value, workings } = interpret(kh(9, { entered: { how: 'drops', drops: 9, sampleTimes: 2 } }));
+    expect(value!.low).toBeCloseTo(4 * 0.35665, 4);
+    expect(value!.high).toBeCloseTo(4.5 * 0.35665, 4);
+    expect(workings.inputs[0]?.note).toMatch(/2 times the usual sample/);
+  });
+
+  it('diluted ten times is multiplied by ten, its range too', () => {
+    const once = interpret(card({ found: 'between', below: 1, share: 0.5 })).value!;
+    const match = { found: 'between', below: 1, share: 0.5 } as const;
+    const entered = { how: 'card', cardId: 'salicylate-ammonia', match, dilution: 10 } as const;
+    const { value, workings } = interpret({ ...card(match), entered });
+    expect(value!.low).toBeCloseTo(once.low * 10, 9);
+    expect(value!.high).toBeCloseTo(once.high * 10, 9);
+    expect(workings.inputs[1]).toMatchObject({ label: 'Diluted', value: '10 times' });
+  });
+
+  it('has the pH it has: dilution of pH or temperature is refused', () => {
+    expect(fieldOf(figure('ph', '7.4', 'pH', 10))).toBe('entered.dilution');
+    expect(fieldOf(figure('temperature', '20', '°C', 2))).toBe('entered.dilution');
+  });
+});
+
+describe('a figure written down elsewhere', () => {
+  it.each([
+    ['nitrite', '<0.1', 'mg/L NO2-N', [0, 0.05, 0.1]],
+    ['nitrite', 'trace', 'mg/L NO2', [0, 0.0381, 0.0761]],
+    ['nitrate', '>160', 'mg/L NO3', [36.14, 36.14, null]],
+    ['ammonia', '0.25-0.5', 'ppm NH3-N', [0.25, 0.375, 0.5]],
+    ['ammonia', '1/4', 'mg/L NH3-N', [0.25, 0.25, 0.25]],
+    ['temperature', '75-77', '°F', [23.889, 24.444, 25]],
+    ['ph', '<6', 'pH', [null, 6, 6]],
+  ] as const)('%s %j %s', (parameter, text, unit, [low, best, high]) => {
+    const value = interpret(figure(parameter, text, unit)).value!;
+    const at = (x: number, expected: number | null) =>
+      expected === null ? expect(Number.isFinite(x)).toBe(false) : expect(x).toBeCloseTo(expected, 2);
+    at(value.low, low);
+    at(value.best, best);
+    at(value.high, high);
+  });
+
+  it.each([
+    ['ph', '7-20', 'pH'],
+    ['ph', 'trace', 'pH'],
+    ['temperature', '-5', '°C'],
+    ['nitrate', '-3', 'mg/L NO3'],
+    ['nitrate', '40-20', 'mg/L NO3'],
+    ['nitrate', '1,000', 'mg/L NO3'],
+  ] as const)('%s %j is refused at its field', (parameter, text, unit) => {
+    expect(fieldOf(figure(parameter, text, unit))).toBe('entered.text');
+  });
+
+  it('in a unit of another kind is refused by name', () => {
+    expect(fieldOf(figure('alkalinity', '4', '°dGH'))).toBe('entered.unit');
+  });
+
+  it('a meter shows one figure, not a range', () => {
+    expect(fieldOf(pen('7.2-7.4'))).toBe('entered.text');
+  });
+});

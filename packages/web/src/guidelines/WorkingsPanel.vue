@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Workings } from '@hedge-lamp/core/readings';
+import type { Workings } from '@hedge-lamp/core/quantity';
 import { BOffcanvas } from 'bootstrap-vue-next/components/BOffcanvas';
 
 /** Where a figure came from: the formula, the same with one's own values, the source, what would change it. */

@@ -8,6 +8,7 @@ import {
   stockGroupLabel,
   waterKindInfo,
   waterKinds,
+  waterVolumeUnits,
 } from '@hedge-lamp/core/waters';
 import { useSessionStorage } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
@@ -80,6 +81,7 @@ const unitRows = [
   ['hardness', 'GH'],
   ['temperature', 'Temperature'],
 ] as const;
+const volumeOptions = waterVolumeUnits.map((value) => ({ value, text: value }));
 const unitOptions = (kind: keyof typeof units) => units[kind].map((u) => ({ value: u.id, text: u.id }));
 
 const labels = {
@@ -208,7 +210,7 @@ async function cancel(): Promise<void> {
             :error="errors.netLiters"
             hint="The water in it, less gravel and stones. Doses and changes are worked out from it."
           />
-          <ChoiceField v-model="form.units.volume" :options="unitOptions('volume')" label="Unit" />
+          <ChoiceField v-model="form.units.volume" :options="volumeOptions" label="Unit" />
         </div>
         <BButton v-if="!calculating" variant="outline-primary" class="mb-3" @click="calculating = true">
           Work it out from measurements

@@ -1,0 +1,166 @@
+import {
+  type Interval,
+  type Worked,
+  checkInterval,
+  convertInterval,
+  formatReading,
+  interval,
+  molarMass,
+  overBoxAll,
+  point,
+  possibleConcentration,
+  possiblePh,
+  possibleTemperature,
+  worked,
+} from '../quantity';
+import { airCarbonDioxide } from './air-equilibrium';
+import { carbonateSystem } from './carbonate-system';
+import { estimatedIonicStrength, ionicStrengthFromConductivity } from './ionic-strength';
+
+/** What the carbonate of a water is worked out from. */
+export interface CarbonateInputs {
+  /** meq/L. */
+  readonly alkalinity: Interval;
+  readonly ph: Interval;
+  /** °C. */
+  readonly temperature: Interval;
+  /** mmol/L; taken as what the alkalinity carries when not known. */
+  readonly hardness?: Interval | null;
+  /** µS/cm at 25 °C; when known, the ionic strength comes from it. */
+  readonly conductivity?: Interval | null;
+}
+
+export interface CarbonateReading {
+  /** mg/L as CO2. */
+  readonly co2: Interval;
+  /** mmol/L. */
+  readonly dic: Interval;
+  readonly bicarbonate: Interval;
+  readonly carbonate: Interval;
+  /** The pH that this water goes to when it is aired well. */
+  readonly airedPh: Interval;
+  /** CO2 here, as many times as much as well-aired water holds. */
+  readonly timesAir: Interval;
+  /** CO2 by the rule of thumb 3 × KH × 10^(7 − pH), mg/L. */
+  readonly ruleOfThumb: Interval;
+  /** What the figures together tell; empty when nothing stands out. */
+  readonly remarks: readonly string[];
+}
+
+const possibleAlkalinity = possibleConcentration('Alkalinity', 'meq/L');
+const possibleHardness = possibleConcentration('Hardness', 'mmol/L');
+const possibleConductivity = possibleConcentration('Conductivity', 'µS/cm');
+
+/** Refuses inputs that cannot be, each by its own field. */
+export function checkCarbonateInputs(inputs: CarbonateInputs, prefix = ''): void {
+  checkInterval(inputs.alkalinity, `${prefix}alkalinity`, { ...possibleAlkalinity, high: Number.MAX_VALUE });
+  checkInterval(inputs.ph, `${prefix}ph`, possiblePh);
+  checkInterval(inputs.temperature, `${prefix}temperature`, possibleTemperature);
+  if (inputs.hardness)
+    checkInterval(inputs.hardness, `${prefix}hardness`, { ...possibleHardness, high: Number.MAX_VALUE });
+  if (inputs.conductivity)
+    checkInterval(inputs.conductivity, `${prefix}conductivity`, { ...possibleConductivity, high: 1e5 });
+}
+
+/** Common practice: what is told apart from well-aired water within the accuracy of a color card. */
+const muchOverAir = 3;
+const wellUnderAir = 0.4;
+/** mg/L; above this no kept water stands for long, so pH or KH is off, or something else carries the alkalinity. Our own bound. */
+const unlikelyCo2 = 100;
+
+function remarksOn(timesAir: Interval, co2: Interval, airedPh: Interval): string[] {
+  const aired = `Aired for a day it would go to pH ${formatReading(airedPh)}.`;
+  if (co2.low > unlikelyCo2)
+    return [
+      `More than ${unlikelyCo2} mg/L CO2 does not stay in kept water: the pH or the KH is off, or something other than carbonate makes up the KH (buffer powders, humic acids). Repeat both tests.`,
+    ];
+  if (timesAir.low > muchOverAir)
+    return [
+      `Far more CO2 than well-aired water holds: added CO2, decay, crowding, a fresh well or tap, or a wrong KH. ${aired}`,
+    ];
+  if (timesAir.high < wellUnderAir)
+    return [`Less CO2 than air would give: plants or algae at work in the light, or a wrong KH. ${aired}`];
+  return [aired];
+}
+
+/**
+ * CO2 and the other forms of carbonate from alkalinity, pH and temperature. CO2 rises with alkalinity and falls
+ * as pH or temperature rises; all corners are tried.
+ * @throws FieldError `not-a-number`, `out-of-range`, `upside-down` with field alkalinity, ph, temperature, …
+ */
+export function carbonateReading(inputs: CarbonateInputs): Worked<CarbonateReading> {
+  checkCarbonateInputs(inputs);
+  const { alkalinity, ph, temperature, hardness = null, conductivity = null } = inputs;
+  // One more input tells the ionic strength: conductivity, else hardness, else nothing.
+  const salts = conductivity ?? hardness ?? point(0);
+  const strengthOf = (alk: number, salt: number) => {
+    if (conductivity) return ionicStrengthFromConductivity(salt);
+    return hardness ? estimatedIonicStrength(alk, salt) : estimatedIonicStrength(alk);
+  };
+  const [co2, dic, bicarbonate, carbonate, airedPh, timesAir, strength] = overBoxAll(
+    [alkalinity, ph, temperature, salts],
+    (alk, p, celsius, salt) => {
+      const ionicStrength = strengthOf(alk!, salt!);
+      const conditions = { temperature: celsius!, ionicStrength };
+      const state = carbonateSystem({ alkalinity: alk!, ph: p! }, conditions);
+      const air = airCarbonDioxide(celsius!);
+      const aired = carbonateSystem({ alkalinity: alk!, co2: air }, conditions);
+      return [
+        state.co2 * molarMass.CO2,
+        state.dic,
+        state.bicarbonate,
+        state.carbonate,
+        aired.ph,
+        state.co2 / air,
+        ionicStrength,
+      ];
+    },
+  ) as [Interval, Interval, Interval, Interval, Interval, Interval, Interval];
+  const degrees = convertInterval(alkalinity, 'alkalinity', 'meq/L', '°dKH');
+  const byRule = (kh: number, p: number) => 3 * kh * 10 ** (7 - p);
+  const ruleOfThumb = interval(
+    byRule(degrees.low, ph.high),
+    byRule(degrees.best, ph.best),
+    byRule(degrees.high, ph.low),
+  );
+  const remarks = remarksOn(timesAir, co2, airedPh);
+  const value = { co2, dic, bicarbonate, carbonate, airedPh, timesAir, ruleOfThumb, remarks };
+  return worked(value, () => ({
+    title: 'Dissolved CO2',
+    result: `${formatReading(co2)} mg/L CO2`,
+    formula:
+      'CO2 = (alkalinity − OH + H) × 10^−pH ÷ (K1 × (1 + 2 K2 ÷ 10^−pH)), the K at this temperature and ionic strength',
+    substituted: `${formatReading(alkalinity)} meq/L at pH ${formatReading(ph)} and ${formatReading(temperature)} °C: HCO3 ${formatReading(bicarbonate)}, CO3 ${formatReading(carbonate)}, CO2 ${formatReading(convertInterval(co2, 'carbon-dioxide', 'mg/L CO2', 'mmol/L'))} mmol/L`,
+    inputs: [
+      { label: 'Alkalinity', value: `${formatReading(alkalinity)} meq/L (${formatReading(degrees)} °dKH)` },
+      { label: 'pH', value: formatReading(ph) },
+      { label: 'Temperature', value: `${formatReading(temperature)} °C` },
+      {
+        label: 'Ionic strength',
+        value: `${formatReading(strength)} mol/L`,
+        note: conductivity
+          ? 'from conductivity'
+          : hardness
+            ? 'estimated from alkalinity and hardness'
+            : 'estimated from alkalinity alone',
+      },
+    ],
+    sources: [
+      'Plummer & Busenberg 1982, Geochim. Cosmochim. Acta 46: 1011–1040 (constants)',
+      'Davies 1962 (activities)',
+      ...(conductivity ? ['Griffin & Jurinak 1973 (ionic strength from conductivity; from memory)'] : []),
+    ],
+    caveats: [
+      ...remarks,
+      'Valid only where carbonate is the alkalinity: phosphate buffers, borate and humic acids make it read high.',
+      'pH moves through the day with plants and light: take both readings from one sample.',
+    ],
+    opinions: [
+      {
+        school: 'Rule of thumb, 3 × KH × 10^(7 − pH)',
+        says: `${formatReading(ruleOfThumb)} mg/L CO2.`,
+        source: 'common practice',
+      },
+    ],
+  }));
+}

@@ -1,0 +1,33 @@
+/**
+ * Ionic strength, mol/L, of the plainest water with this alkalinity and hardness: calcium and magnesium,
+ * bicarbonate, and as much of a single-charged ion (chloride or sodium) as makes the charges even. Real waters
+ * hold some more; with conductivity known, `ionicStrengthFromConductivity` is better.
+ * @param alkalinity meq/L
+ * @param hardness mmol/L of Ca + Mg; as much as the alkalinity carries when not known
+ */
+export function estimatedIonicStrength(
+  alkalinity: number,
+  hardness: number = Math.abs(alkalinity) / 2,
+): number {
+  const charge = Math.abs(alkalinity);
+  return (0.5 * (4 * hardness + charge + Math.abs(2 * hardness - charge))) / 1000;
+}
+
+/**
+ * Ionic strength, mol/L, from electrical conductivity at 25 °C: 1.3 × 10⁻⁵ mol/L for each µS/cm.
+ * Source: Griffin & Jurinak 1973, Soil Science 116: 26–30 (from memory).
+ */
+export const ionicStrengthFromConductivity = (microsiemens: number): number => 1.3e-5 * microsiemens;
+
+/**
+ * Activity coefficient of an ion by the Davies equation, good to about 0.5 mol/L.
+ * Sources: Davies 1962, Ion Association; the permittivity of water: Malmberg & Maryott 1956.
+ * @param charge number of charges
+ * @param strength ionic strength, mol/L
+ */
+export function activityCoefficient(charge: number, strength: number, celsius: number): number {
+  const permittivity = 87.74 - 0.40008 * celsius + 9.398e-4 * celsius ** 2 - 1.41e-6 * celsius ** 3;
+  const A = 1.82e6 * (permittivity * (celsius + 273.15)) ** -1.5;
+  const root = Math.sqrt(strength);
+  return 10 ** (-A * charge ** 2 * (root / (1 + root) - 0.3 * strength));
+}

@@ -1,0 +1,186 @@
+import {
+  FieldError,
+  type Interval,
+  type Worked,
+  add,
+  checkInterval,
+  convertInterval,
+  formatReading,
+  interval,
+  molarMass,
+  overBox,
+  overBoxAll,
+  possibleAmount,
+  possibleConcentration,
+  worked,
+} from '../quantity';
+import { checkCarbonateInputs } from './carbonate-reading';
+import { carbonateSystem } from './carbonate-system';
+import { estimatedIonicStrength } from './ionic-strength';
+
+/** What is neither made nor lost when waters are mixed, beside carbonate and heat. Canonical units, mg/L or mmol/L. */
+export const mixedSpecies = ['hardness', 'ammonia', 'nitrite', 'nitrate', 'chloride'] as const;
+export type MixedSpecies = (typeof mixedSpecies)[number];
+
+/** One of the waters that are poured together. */
+export interface MixPart extends Partial<Record<MixedSpecies, Interval | null>> {
+  readonly liters: Interval;
+  /** °C. */
+  readonly temperature: Interval;
+  /** meq/L. */
+  readonly alkalinity: Interval;
+  readonly ph: Interval;
+}
+
+export interface Mixture extends Readonly<Record<MixedSpecies, Interval | null>> {
+  readonly liters: Interval;
+  readonly temperature: Interval;
+  readonly alkalinity: Interval;
+  /** At once, before any CO2 leaves. */
+  readonly ph: Interval;
+  /** mmol/L. */
+  readonly dic: Interval;
+  /** mg/L as CO2. */
+  readonly co2: Interval;
+}
+
+const labels: Readonly<Record<MixedSpecies, string>> = {
+  hardness: 'Hardness',
+  ammonia: 'Total ammonia',
+  nitrite: 'Nitrite',
+  nitrate: 'Nitrate',
+  chloride: 'Chloride',
+};
+
+function check(parts: readonly MixPart[]): void {
+  if (parts.length === 0)
+    throw new FieldError('out-of-range', 'waters', 'There is nothing to mix: give at least one water.');
+  parts.forEach((part, k) => {
+    const at = `waters.${k}.`;
+    checkInterval(part.liters, `${at}liters`, possibleAmount('Volume', 'L'));
+    checkCarbonateInputs(part, at);
+    for (const species of mixedSpecies) {
+      const value = part[species];
+      if (value) checkInterval(value, at + species, possibleConcentration(labels[species], 'mg/L'));
+    }
+  });
+}
+
+/** The mean weighted by volume: rises with each value; with each volume, toward that water's own. */
+const blended = (parts: readonly MixPart[], values: readonly Interval[]): Interval => {
+  const n = parts.length;
+  const open = values.some((v) => v.high === Infinity);
+  const finite = values.map((v) => interval(v.low, v.best, Math.min(v.high, 1e9)));
+  const mean = overBox([...parts.map((p) => p.liters), ...finite], (...x) => {
+    let [sum, liters] = [0, 0];
+    for (let k = 0; k < n; k++) {
+      sum += x[k]! * x[n + k]!;
+      liters += x[k]!;
+    }
+    return sum / liters;
+  });
+  return open ? interval(mean.low, mean.best, Infinity) : mean;
+};
+
+/**
+ * Solves one mix of exact waters. Volumes, alkalinity, inorganic carbon, hardness and heat add up; pH does not,
+ * and is solved from the charge balance at the temperature of the mix.
+ * @param x for each water: liters, °C, meq/L, mmol/L of hardness
+ * @param phs for each water
+ * @returns pH, inorganic carbon in mmol/L, CO2 in mg/L
+ */
+function solveMix(x: readonly number[], phs: readonly number[], hardnessKnown: boolean): number[] {
+  let [liters, heat, alk, carbon, salts] = [0, 0, 0, 0, 0];
+  for (let k = 0; k < phs.length; k++) {
+    const [v, celsius, alkalinity, hardness] = x.slice(4 * k, 4 * k + 4) as [number, number, number, number];
+    const ionicStrength = estimatedIonicStrength(alkalinity, hardnessKnown ? hardness : undefined);
+    const { dic } = carbonateSystem({ alkalinity, ph: phs[k]! }, { temperature: celsius, ionicStrength });
+    liters += v;
+    heat += v * celsius;
+    alk += v * alkalinity;
+    carbon += v * dic;
+    salts += v * ionicStrength;
+  }
+  const mixed = carbonateSystem(
+    { alkalinity: alk / liters, dic: carbon / liters },
+    { temperature: heat / liters, ionicStrength: salts / liters },
+  );
+  return [mixed.ph, mixed.dic, mixed.co2 * molarMass.CO2];
+}
+
+/**
+ * What comes out when any number of waters are poured together, each with its own temperature. pH of the mix
+ * rises with the pH of every part, and inorganic carbon and CO2 fall; in volume, alkalinity, temperature and
+ * hardness the direction depends on the rest, so all corners of those are tried.
+ * Missing hardness is taken as what the alkalinity carries; another species missing in one part is missing in
+ * the mix. Source: conservation of mass, charge and heat; constants, see carbonateConstants.
+ * @throws FieldError with fields like `waters.1.ph`
+ */
+export function mixWaters(parts: readonly MixPart[]): Worked<Mixture> {
+  check(parts);
+  const hardnessKnown = parts.every((p) => p.hardness);
+  const zero = interval(0, 0, 0);
+  const box = parts.flatMap((p) => [
+    p.liters,
+    p.temperature,
+    p.alkalinity,
+    (hardnessKnown && p.hardness) || zero,
+  ]);
+  const at = (end: 'low' | 'best' | 'high') => {
+    const phs = parts.map((p) => p.ph[end]);
+    return (...x: number[]) => solveMix(x, phs, hardnessKnown);
+  };
+  const best = at('best')(...box.map((i) => i.best));
+  const acid = overBoxAll(box, at('low'));
+  const basic = parts.every((p) => p.ph.low === p.ph.high) ? acid : overBoxAll(box, at('high'));
+  const result = (k: number): Interval =>
+    interval(
+      Math.min(best[k]!, acid[k]!.low, basic[k]!.low),
+      best[k]!,
+      Math.max(best[k]!, acid[k]!.high, basic[k]!.high),
+    );
+  const species = (name: MixedSpecies): Interval | null => {
+    const values = parts.map((p) => p[name]);
+    return values.every((v) => v) ? blended(parts, values as Interval[]) : null;
+  };
+  const value: Mixture = {
+    liters: add(...parts.map((p) => p.liters)),
+    temperature: blended(
+      parts,
+      parts.map((p) => p.temperature),
+    ),
+    alkalinity: blended(
+      parts,
+      parts.map((p) => p.alkalinity),
+    ),
+    ph: result(0),
+    dic: result(1),
+    co2: result(2),
+    hardness: species('hardness'),
+    ammonia: species('ammonia'),
+    nitrite: species('nitrite'),
+    nitrate: species('nitrate'),
+    chloride: species('chloride'),
+  };
+  return worked(value, () => ({
+    title: 'Mixed water',
+    result: `pH ${formatReading(value.ph)}, KH ${formatReading(convertInterval(value.alkalinity, 'alkalinity', 'meq/L', '°dKH'))} °dKH, ${formatReading(value.temperature)} °C`,
+    formula:
+      'sum of volume × value ÷ sum of volumes, for alkalinity, inorganic carbon, hardness, nitrogen, chloride and heat; pH from HCO3 + 2 CO3 + OH − H = alkalinity',
+    substituted: `${parts.map((p) => `${formatReading(p.liters)} L × ${formatReading(p.alkalinity)} meq/L`).join(' + ')} = ${formatReading(value.liters)} L × ${formatReading(value.alkalinity)} meq/L; with ${formatReading(value.dic)} mmol/L of inorganic carbon that balances at pH ${formatReading(value.ph)}`,
+    inputs: parts.map((p, k) => ({
+      label: `Water ${k + 1}`,
+      value: `${formatReading(p.liters)} L, ${formatReading(p.temperature)} °C, pH ${formatReading(p.ph)}, ${formatReading(p.alkalinity)} meq/L`,
+      ...(p.hardness ? {} : { note: 'Hardness not given: taken as what the alkalinity carries.' }),
+    })),
+    sources: [
+      'Conservation of mass, charge and heat',
+      'Plummer & Busenberg 1982, Geochim. Cosmochim. Acta 46: 1011–1040 (constants)',
+    ],
+    caveats: [
+      'This is the pH at once. Over hours CO2 leaves or enters, and pH moves toward that of aired water.',
+      'pH does not average: it may even fall outside the two waters mixed.',
+      'Valid only where carbonate is the alkalinity.',
+    ],
+  }));
+}

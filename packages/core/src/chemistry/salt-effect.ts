@@ -1,0 +1,93 @@
+import {
+  type Interval,
+  type Worked,
+  checkInterval,
+  convertInterval,
+  formatReading,
+  interval,
+  overBoxAll,
+  point,
+  possibleAmount,
+  worked,
+} from '../quantity';
+import { airCarbonDioxide } from './air-equilibrium';
+import { type CarbonateInputs, checkCarbonateInputs } from './carbonate-reading';
+import { carbonateSystem } from './carbonate-system';
+import { estimatedIonicStrength } from './ionic-strength';
+import type { Salt } from './salts';
+
+export interface SaltEffect {
+  /** meq/L after. */
+  readonly alkalinity: Interval;
+  /** mmol/L after; null when it was not known before. */
+  readonly hardness: Interval | null;
+  /** At once, before CO2 leaves or enters. */
+  readonly ph: Interval;
+  /** After airing well. */
+  readonly airedPh: Interval;
+}
+
+/**
+ * What adding a salt does to KH, GH and pH. Alkalinity, carbon and hardness add by stoichiometry; pH is solved
+ * from the charge balance. Ionic strength is that after the salt.
+ * @param water before; `conductivity` is not used
+ * @param grams of pure salt
+ * @throws FieldError for each input that cannot be; `contradiction` when no pH up to 14 fits
+ */
+export function saltEffect(
+  water: CarbonateInputs,
+  salt: Salt,
+  grams: Interval,
+  liters: Interval,
+): Worked<SaltEffect> {
+  checkCarbonateInputs(water);
+  checkInterval(grams, 'grams', { ...possibleAmount('Salt', 'g'), low: 0 });
+  checkInterval(liters, 'liters', possibleAmount('Volume', 'L'));
+  const { perMole, molarMass } = salt;
+  const hardnessKnown = water.hardness ?? null;
+  const [alkalinity, hardness, ph, airedPh] = overBoxAll(
+    [water.alkalinity, water.ph, water.temperature, hardnessKnown ?? point(0), grams, liters],
+    (alk, p, celsius, hard, g, v) => {
+      const temperature = celsius!;
+      const before = estimatedIonicStrength(alk!, hardnessKnown ? hard : undefined);
+      const { dic } = carbonateSystem({ alkalinity: alk!, ph: p! }, { temperature, ionicStrength: before });
+      const millimoles = (g! * 1000) / molarMass / v!;
+      const [alkAfter, dicAfter] = [alk! + millimoles * perMole.alkalinity, dic + millimoles * perMole.dic];
+      const hardAfter = (hardnessKnown ? hard! : alk! / 2) + millimoles * perMole.hardness;
+      const conditions = { temperature, ionicStrength: estimatedIonicStrength(alkAfter, hardAfter) };
+      // A salt that leaves carbonate alone leaves pH alone, but for the activities.
+      const after = carbonateSystem({ alkalinity: alkAfter, dic: dicAfter }, conditions);
+      const aired = carbonateSystem({ alkalinity: alkAfter, co2: airCarbonDioxide(temperature) }, conditions);
+      return [alkAfter, hardAfter, after.ph, aired.ph];
+    },
+  ) as [Interval, Interval, Interval, Interval];
+  const value: SaltEffect = { alkalinity, hardness: hardnessKnown && hardness, ph, airedPh };
+  const kh = (i: Interval) => `${formatReading(convertInterval(i, 'alkalinity', 'meq/L', '°dKH'))} °dKH`;
+  const gh = (i: Interval) => `${formatReading(convertInterval(i, 'hardness', 'mmol/L', '°dGH'))} °dGH`;
+  const millimoles = interval(
+    (grams.low * 1000) / molarMass / liters.high,
+    (grams.best * 1000) / molarMass / liters.best,
+    (grams.high * 1000) / molarMass / liters.low,
+  );
+  return worked(value, () => ({
+    title: `What ${salt.formula} does`,
+    result: `KH ${kh(alkalinity)}${value.hardness ? `, GH ${gh(value.hardness)}` : ''}, pH ${formatReading(ph)} at once, ${formatReading(airedPh)} once aired`,
+    formula: `a mole of ${salt.formula} brings ${perMole.alkalinity} equivalents of alkalinity, ${perMole.dic} mol of inorganic carbon, ${perMole.hardness} mol of hardness; pH from HCO3 + 2 CO3 + OH − H = alkalinity`,
+    substituted: `${formatReading(grams)} g ÷ ${molarMass.toFixed(2)} g/mol ÷ ${formatReading(liters)} L = ${formatReading(millimoles)} mmol/L; ${formatReading(water.alkalinity)} → ${formatReading(alkalinity)} meq/L`,
+    inputs: [
+      { label: 'KH before', value: kh(water.alkalinity) },
+      ...(water.hardness ? [{ label: 'GH before', value: gh(water.hardness) }] : []),
+      { label: 'pH before', value: formatReading(water.ph) },
+      { label: 'Temperature', value: `${formatReading(water.temperature)} °C` },
+      { label: salt.name, value: `${formatReading(grams)} g in ${formatReading(liters)} L` },
+    ],
+    sources: [
+      'Stoichiometry from IUPAC 2021 atomic weights',
+      'Plummer & Busenberg 1982, Geochim. Cosmochim. Acta 46: 1011–1040 (constants)',
+    ],
+    caveats: [
+      ...salt.cautions,
+      'All of it dissolved and mixed; gravel, rock and plants may take part or give more.',
+    ],
+  }));
+}

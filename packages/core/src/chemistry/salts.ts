@@ -1,0 +1,228 @@
+import { FieldError, type Interval, interval, molarMass } from '../quantity';
+
+export const saltIds = [
+  'sodium-bicarbonate',
+  'potassium-bicarbonate',
+  'sodium-carbonate',
+  'potassium-carbonate',
+  'calcium-hydroxide',
+  'calcium-carbonate',
+  'calcium-chloride',
+  'calcium-chloride-dihydrate',
+  'magnesium-sulfate',
+  'calcium-sulfate',
+  'ammonium-chloride',
+  'sodium-chloride',
+  'potassium-nitrate',
+  'sodium-nitrate',
+] as const;
+export type SaltId = (typeof saltIds)[number];
+
+/** What one mole of a salt brings into water, in moles (alkalinity in equivalents). */
+export interface SaltYield {
+  readonly alkalinity: number;
+  readonly dic: number;
+  readonly hardness: number;
+  readonly chloride: number;
+  readonly ammonia: number;
+  readonly nitrate: number;
+}
+
+export interface Salt {
+  readonly id: SaltId;
+  readonly name: string;
+  readonly formula: string;
+  /** g/mol. */
+  readonly molarMass: number;
+  readonly perMole: SaltYield;
+  /** g/mL as it lies in a spoon, level and not packed. From memory; grain and damp move it. */
+  readonly bulkDensity: Interval;
+  /** What must be known before it goes in. */
+  readonly cautions: readonly string[];
+}
+
+const none: SaltYield = { alkalinity: 0, dic: 0, hardness: 0, chloride: 0, ammonia: 0, nitrate: 0 };
+const salt = (
+  id: SaltId,
+  name: string,
+  formula: keyof typeof molarMass,
+  perMole: Partial<SaltYield>,
+  [low, high]: readonly [number, number],
+  ...cautions: string[]
+): Salt => ({
+  id,
+  name,
+  formula,
+  molarMass: molarMass[formula],
+  perMole: { ...none, ...perMole },
+  bulkDensity: interval(low, (low + high) / 2, high),
+  cautions,
+});
+
+const slowly = 'Raise KH by no more than 1 to 2 °dKH a day, and watch pH (common practice).';
+const caustic =
+  'Caustic: gloves and eye protection; it lifts pH sharply. Dissolve it first, add it in small parts.';
+const ammoniaTurns = 'It lifts pH, which turns ammonium into free ammonia: test ammonia first.';
+const warms = 'It warms the water as it dissolves: dissolve it apart and let it cool.';
+
+/** The salts with which keepers move a water. Yields follow from the formulas alone. */
+export const salts: Readonly<Record<SaltId, Salt>> = {
+  'sodium-bicarbonate': salt(
+    'sodium-bicarbonate',
+    'Baking soda (sodium bicarbonate)',
+    'NaHCO3',
+    { alkalinity: 1, dic: 1 },
+    [0.85, 1.1],
+    slowly,
+    ammoniaTurns,
+  ),
+  'potassium-bicarbonate': salt(
+    'potassium-bicarbonate',
+    'Potassium bicarbonate',
+    'KHCO3',
+    { alkalinity: 1, dic: 1 },
+    [0.85, 1.2],
+    slowly,
+    ammoniaTurns,
+  ),
+  'sodium-carbonate': salt(
+    'sodium-carbonate',
+    'Washing soda (sodium carbonate, without water)',
+    'Na2CO3',
+    { alkalinity: 2, dic: 1 },
+    [0.5, 1.15],
+    caustic,
+    slowly,
+    ammoniaTurns,
+  ),
+  'potassium-carbonate': salt(
+    'potassium-carbonate',
+    'Potash (potassium carbonate)',
+    'K2CO3',
+    { alkalinity: 2, dic: 1 },
+    [0.75, 1.3],
+    caustic,
+    slowly,
+    ammoniaTurns,
+  ),
+  'calcium-hydroxide': salt(
+    'calcium-hydroxide',
+    'Slaked lime (calcium hydroxide)',
+    'Ca(OH)2',
+    { alkalinity: 2, hardness: 1 },
+    [0.4, 0.65],
+    caustic,
+    'It raises GH as much as KH.',
+    slowly,
+    ammoniaTurns,
+  ),
+  'calcium-carbonate': salt(
+    'calcium-carbonate',
+    'Calcium carbonate powder (chalk, coral, shell)',
+    'CaCO3',
+    { alkalinity: 2, dic: 1, hardness: 1 },
+    [0.6, 1.4],
+    'It dissolves only as far as CO2 lets it, over days: the figure is what would come of all of it.',
+    'It raises GH as much as KH.',
+  ),
+  'calcium-chloride': salt(
+    'calcium-chloride',
+    'Calcium chloride, without water',
+    'CaCl2',
+    { hardness: 1, chloride: 2 },
+    [0.7, 1.0],
+    warms,
+    'It draws water from the air: keep it closed, or the figure is short.',
+  ),
+  'calcium-chloride-dihydrate': salt(
+    'calcium-chloride-dihydrate',
+    'Calcium chloride, dihydrate',
+    'CaCl2·2H2O',
+    { hardness: 1, chloride: 2 },
+    [0.75, 1.05],
+    warms,
+  ),
+  'magnesium-sulfate': salt(
+    'magnesium-sulfate',
+    'Epsom salt (magnesium sulfate, 7 water)',
+    'MgSO4·7H2O',
+    { hardness: 1 },
+    [0.85, 1.1],
+    'It brings magnesium and no calcium.',
+  ),
+  'calcium-sulfate': salt(
+    'calcium-sulfate',
+    'Gypsum (calcium sulfate, 2 water)',
+    'CaSO4·2H2O',
+    { hardness: 1 },
+    [0.6, 1.1],
+    'It dissolves slowly, up to about 2 g in a liter.',
+  ),
+  'ammonium-chloride': salt(
+    'ammonium-chloride',
+    'Ammonium chloride',
+    'NH4Cl',
+    { ammonia: 1, chloride: 1 },
+    [0.6, 0.9],
+    'Only for growing a filter in without animals: it is poison to them.',
+  ),
+  'sodium-chloride': salt(
+    'sodium-chloride',
+    'Plain salt (sodium chloride, nothing added)',
+    'NaCl',
+    { chloride: 1 },
+    [1.0, 1.35],
+    'Salt harms some fish, snails and plants; it stays until water is changed. Not in a loop whose plants are eaten, unless they stand it.',
+  ),
+  'potassium-nitrate': salt(
+    'potassium-nitrate',
+    'Potassium nitrate',
+    'KNO3',
+    { nitrate: 1 },
+    [0.9, 1.3],
+    'An oxidizer: keep it from heat and from anything that burns.',
+  ),
+  'sodium-nitrate': salt(
+    'sodium-nitrate',
+    'Sodium nitrate',
+    'NaNO3',
+    { nitrate: 1 },
+    [1.0, 1.45],
+    'An oxidizer: keep it from heat and from anything that burns.',
+  ),
+};
+
+/**
+ * The salt with this id.
+ * @throws FieldError `unknown-unit`
+ */
+export function saltOf(id: string, field = 'salt'): Salt {
+  const found = Object.hasOwn(salts, id) ? salts[id as SaltId] : undefined;
+  if (!found)
+    throw new FieldError('unknown-unit', field, `There is no salt called “${id}”. Choose one of the list.`);
+  return found;
+}
+
+/** What a spoon holds varies; the words that go beside every spoon. */
+export const spoonWarning =
+  'A spoon is a guess: grain, damp and how it is heaped change its weight. Weigh it where you can.';
+
+/** Grams to US teaspoons, level, by the salt's own bulk density. Wide, since that density is. */
+export function teaspoonsOf({ bulkDensity }: Salt, grams: Interval): Interval {
+  const millilitersPerTeaspoon = 4.92892159375;
+  return interval(
+    grams.low / (bulkDensity.high * millilitersPerTeaspoon),
+    grams.best / (bulkDensity.best * millilitersPerTeaspoon),
+    grams.high / (bulkDensity.low * millilitersPerTeaspoon),
+  );
+}
+
+/** US teaspoons, level, to grams. */
+export function gramsOfTeaspoons({ bulkDensity }: Salt, teaspoons: Interval): Interval {
+  const millilitersPerTeaspoon = 4.92892159375;
+  return interval(
+    teaspoons.low * bulkDensity.low * millilitersPerTeaspoon,
+    teaspoons.best * bulkDensity.best * millilitersPerTeaspoon,
+    teaspoons.high * bulkDensity.high * millilitersPerTeaspoon,
+  );
+}

@@ -48,6 +48,14 @@ export const router = createRouter({
       props: true,
       meta: { title: 'Log' },
     },
+    { path: '/worktop', redirect: '/worktop/free-ammonia' },
+    {
+      path: '/worktop/:tool',
+      name: 'worktop',
+      component: () => import('./chemistry/WorktopPage.vue'),
+      props: true,
+      meta: { title: 'Worktop' },
+    },
     {
       path: '/:rest(.*)*',
       name: 'nowhere',

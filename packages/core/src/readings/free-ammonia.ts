@@ -135,15 +135,23 @@ function crossingSentence(kind: Companion, at: Crossing['ph']): string {
   const past = `${eifacFreeAmmonia} mg/L NH3`;
   if (at.low === Infinity) return `No ${label} in reach takes this much total ammonia past ${past}.`;
   if (at.high <= floor) return `It is past ${past} at any ${label}, ${staying}.`;
-  // An end that is out of reach leaves only the near one to speak of.
+  // An end that is out of reach leaves only the near one to speak of, rounded so that it claims no more.
+  const tenth = (round: (x: number) => number, x: number) => `${round(x * 10) / 10}${unit}`;
   const where = (): string => {
-    if (at.best === Infinity || at.high === Infinity)
-      return `${formatReading(interval(at.low, at.low, at.low))}${unit} at the earliest`;
-    if (at.low <= floor) return `${formatReading(interval(at.high, at.high, at.high))}${unit} at the latest`;
-    return `${formatReading(interval(at.low, at.best, at.high))}${unit}`;
+    if (at.best === Infinity || at.high === Infinity) return `${tenth(Math.floor, at.low)} at the earliest`;
+    if (at.low <= floor) return `${tenth(Math.ceil, at.high)} at the latest`;
+    if (at.high - at.low < 0.05) return `about ${tenth(Math.round, at.best)}`;
+    const [low, high] = [tenth(Math.floor, at.low), tenth(Math.ceil, at.high)];
+    return `${low.replace(unit, '')} to ${high}`;
   };
   return `It reaches ${past} at ${label} ${where()}, ${staying}.`;
 }
+
+/** Where this water would cross EIFAC's limit if pH or temperature alone moved, as sentences. */
+export const crossingSentences = (crossing: Crossing): string[] => [
+  crossingSentence('ph', crossing.ph),
+  crossingSentence('temperature', crossing.temperature),
+];
 
 /** The words for what the result knows. */
 function explain(result: FreeAmmoniaResult, companions: Readonly<Record<Companion, Aged>>): Workings {
@@ -163,8 +171,7 @@ function explain(result: FreeAmmoniaResult, companions: Readonly<Record<Companio
     sources: ['Emerson, Russo, Lund & Thurston 1975, J. Fish. Res. Board Can. 32: 2379–2383'],
     caveats: [
       ...gaps,
-      crossingSentence('ph', crossing.ph),
-      crossingSentence('temperature', crossing.temperature),
+      ...crossingSentences(crossing),
       'Fresh water; salt shifts it a little.',
       'The low end takes every reading at its lowest, the high end every reading at its highest.',
     ],

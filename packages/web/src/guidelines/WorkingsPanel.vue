@@ -34,6 +34,17 @@ const open = defineModel<boolean>({ required: true });
       <ul>
         <li v-for="caveat in workings.caveats" :key="caveat">{{ caveat }}</li>
       </ul>
+      <template v-if="workings.opinions?.length">
+        <h3>Other opinions</h3>
+        <dl>
+          <template v-for="opinion in workings.opinions" :key="opinion.school">
+            <dt>{{ opinion.school }}</dt>
+            <dd>
+              {{ opinion.says }} <span class="quiet d-block">{{ opinion.source }}</span>
+            </dd>
+          </template>
+        </dl>
+      </template>
       <h3>Sources</h3>
       <ul>
         <li v-for="source in workings.sources" :key="source">{{ source }}</li>

@@ -19,7 +19,12 @@ const props = defineProps<{
   units: UnitChoice;
   points: readonly { id: string; name: string }[];
 }>();
-defineEmits<{ edit: [reading: Reading]; remove: [reading: Reading]; removeDeed: [deed: Deed] }>();
+defineEmits<{
+  edit: [reading: Reading];
+  remove: [reading: Reading];
+  removeDeed: [deed: Deed];
+  workings: [reading: Reading];
+}>();
 
 const opened = ref<string | null>(null);
 const placeOf = (reading: Reading) => props.points.find((p) => p.id === reading.samplingPointId)?.name ?? '';
@@ -61,7 +66,11 @@ const placeOf = (reading: Reading) => props.points.find((p) => p.id === reading.
         <tr>
           <td class="time quiet figure-mono">{{ format(r.takenAt, 'HH:mm') }}</td>
           <th scope="row">{{ parameters[r.parameter].label }}</th>
-          <td class="value">{{ valueWords(r, units) }}</td>
+          <td class="value">
+            <button type="button" class="open" @click="$emit('workings', r)">
+              {{ valueWords(r, units) }}<span class="visually-hidden">: open the workings</span>
+            </button>
+          </td>
           <td class="entered">
             {{ enteredWords(r.entered) }} <span class="quiet">· {{ methodWords(r.methodId) }}</span>
             <span v-if="placeOf(r)" class="quiet"> · {{ placeOf(r) }}</span>
@@ -148,6 +157,20 @@ tbody th {
   width: 16rem;
   padding-top: 0.65rem;
   font-weight: 600;
+}
+.open {
+  border: 0;
+  padding: 0.3rem 0.3rem 0.3rem 0;
+  margin: -0.3rem 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  text-align: left;
+  text-decoration: underline dotted var(--hl-quiet);
+  text-underline-offset: 4px;
+}
+.open:hover {
+  text-decoration-style: solid;
 }
 .entered {
   padding-top: 0.65rem;

@@ -1,11 +1,18 @@
 <script setup lang="ts">
-import { type ParameterId, type Reading, parameterIds, parameters } from '@hedge-lamp/core/readings';
+import type { Workings } from '@hedge-lamp/core/quantity';
+import {
+  type ParameterId,
+  type Reading,
+  interpret,
+  parameterIds,
+  parameters,
+} from '@hedge-lamp/core/readings';
 import { type Deed, deedLabel } from '@hedge-lamp/core/remedies';
 import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
 import { startOfDay } from 'date-fns';
-import { computed, defineAsyncComponent, ref, watch } from 'vue';
+import { computed, defineAsyncComponent, ref, shallowRef, watch } from 'vue';
 import { sentenceOf } from '../api/api-error';
 import { call } from '../api/call';
 import { useNow } from '../clock/use-now';
@@ -20,6 +27,7 @@ import LogDay from './LogDay.vue';
 import { valueWords } from './reading-words';
 
 const ReadingForm = defineAsyncComponent(() => import('./ReadingForm.vue'));
+const WorkingsPanel = defineAsyncComponent(() => import('../guidelines/WorkingsPanel.vue'));
 const DeedForm = defineAsyncComponent(() => import('../remedies/DeedForm.vue'));
 
 const props = defineProps<{ waterId: string }>();
@@ -92,6 +100,13 @@ function openForm(reading: Reading | null): void {
   formOpen.value = true;
 }
 
+const opened = shallowRef<Workings | null>(null);
+const panelOpen = ref(false);
+function openWorkings(reading: Reading): void {
+  opened.value = interpret(reading).workings;
+  panelOpen.value = true;
+}
+
 async function keptReading(reading: Reading, before: Reading | null): Promise<void> {
   await again();
   notices.say(
@@ -160,6 +175,7 @@ async function removeDeed(deed: Deed): Promise<void> {
       @edit="openForm"
       @remove="remove"
       @remove-deed="removeDeed"
+      @workings="openWorkings"
     />
     <BButton v-if="data.more && shown < 5000" variant="outline-primary" @click="shown += page * 2"
       >Show older ones</BButton
@@ -174,5 +190,6 @@ async function removeDeed(deed: Deed): Promise<void> {
     :reading="editing"
     @kept="keptReading"
   />
+  <WorkingsPanel v-if="opened" v-model="panelOpen" :workings="opened" />
   <DeedForm v-if="notingAsked" v-model="noting" :water-id="waterId" @kept="again" />
 </template>

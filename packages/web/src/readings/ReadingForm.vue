@@ -1,20 +1,15 @@
 <script setup lang="ts">
-import { type Card, type CardMatch, cardOf } from '@hedge-lamp/core/color';
+import { cardOf } from '@hedge-lamp/core/color';
 import { shippedMethods } from '@hedge-lamp/core/methods';
 import { units } from '@hedge-lamp/core/quantity';
 import {
-  type DoubtId,
   type Entered,
-  type ParameterId,
   type Reading,
-  ReadingDraftSchema,
   doubtIds,
   doubts as doubtInfo,
-  interpret,
   parameterIds,
   parameters,
 } from '@hedge-lamp/core/readings';
-import { FieldError } from '@hedge-lamp/core/quantity';
 import type { Water } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckboxGroup } from 'bootstrap-vue-next/components/BFormCheckbox';
@@ -25,14 +20,24 @@ import { computed, reactive, ref } from 'vue';
 import { ApiError, sentenceOf } from '../api/api-error';
 import { call } from '../api/call';
 import { useServerLink } from '../clock/server-link';
-import { fromLocalInput, thisZone, toLocalInput } from '../clock/words';
+import { toLocalInput } from '../clock/words';
 import CardReader from '../color/CardReader.vue';
 import ConflictNotice from '../shell/ConflictNotice.vue';
-import { type FieldErrors, errorsFromServer, errorsOf } from '../shell/field-errors';
+import { type FieldErrors, errorsFromServer } from '../shell/field-errors';
 import FormField from '../shell/FormField.vue';
 import TextField from '../shell/TextField.vue';
 import ChoiceField from '../shell/ChoiceField.vue';
+import {
+  enteredIn,
+  formOfReading,
+  howIn,
+  isDilutable,
+  methodIn,
+  preferredUnit,
+  readReadingForm,
+} from './reading-form';
 import { enteredWords } from './reading-words';
+import SampleFields from './SampleFields.vue';
 
 /** A reading written in by hand, or an earlier one put right. */
 const props = defineProps<{ water: Water; reading: Reading | null }>();
@@ -40,39 +45,7 @@ const open = defineModel<boolean>({ required: true });
 const emit = defineEmits<{ kept: [reading: Reading, before: Reading | null] }>();
 const link = useServerLink();
 
-interface Form {
-  parameter: ParameterId;
-  methodId: string | null;
-  drops: string;
-  text: string;
-  unit: string;
-  match: CardMatch | null;
-  takenAt: string;
-  doubts: DoubtId[];
-  by: string;
-  note: string;
-  samplingPointId: string | null;
-}
-const preferredUnit = (parameter: ParameterId) => props.water.units[parameters[parameter].kind as 'ph'];
-
-function formFrom(reading: Reading | null): Form {
-  const entered = reading?.entered;
-  const parameter = reading?.parameter ?? 'ph';
-  return {
-    parameter,
-    methodId: reading ? reading.methodId : 'pen-ph',
-    drops: entered?.how === 'drops' ? String(entered.drops) : '',
-    text: entered?.how === 'meter' || entered?.how === 'figure' ? entered.text : '',
-    unit: entered?.how === 'meter' || entered?.how === 'figure' ? entered.unit : preferredUnit(parameter),
-    match: entered?.how === 'card' ? structuredClone({ ...entered.match }) : null,
-    takenAt: toLocalInput(reading?.takenAt ?? link.now()),
-    doubts: [...(reading?.doubts ?? [])],
-    by: reading?.by ?? '',
-    note: reading?.note ?? '',
-    samplingPointId: reading?.samplingPointId ?? null,
-  };
-}
-const form = reactive(formFrom(props.reading));
+const form = reactive(formOfReading(props.reading, props.water, link.now()));
 const seen = ref(props.reading?.version ?? 0);
 const newReadingId = newId();
 const errors = ref<FieldErrors>({});
@@ -87,18 +60,11 @@ const methodOptions = computed(() => [
     .map((m) => ({ value: m.id as string | null, text: m.name })),
   { value: null, text: 'Another way, figure only' },
 ]);
-const method = computed(() => shippedMethods.find((m) => m.id === form.methodId));
-/** A figure with a card method is an earlier diluted reading: it stays a figure. */
-const how = computed<Entered['how']>(() => {
-  if (props.reading?.entered.how === 'figure' && form.methodId === props.reading.methodId) return 'figure';
-  return (
-    ({ titration: 'drops', card: 'card', meter: 'meter' } as const)[method.value?.result.by as 'card'] ??
-    'figure'
-  );
+const how = computed(() => howIn(form, props.reading));
+const card = computed(() => {
+  const result = methodIn(form)?.result;
+  return result?.by === 'card' ? cardOf(result.cardId) : null;
 });
-const card = computed<Card | null>(() =>
-  method.value?.result.by === 'card' ? cardOf(method.value.result.cardId) : null,
-);
 const unitOptions = computed(() =>
   units[parameters[form.parameter].kind].map((u) => ({ value: u.id, text: u.id })),
 );
@@ -110,65 +76,17 @@ const doubtOptions = doubtIds.map((value) => ({ value, text: doubtInfo[value].la
 
 function parameterChanged(): void {
   form.methodId = shippedMethods.find((m) => m.parameter === form.parameter)?.id ?? null;
-  form.unit = preferredUnit(form.parameter);
+  form.unit = preferredUnit(props.water, form.parameter);
   form.match = null;
-}
-
-function entered(): unknown {
-  switch (how.value) {
-    case 'drops':
-      // Text that is no number stays text, so that the schema refuses it with its own sentence.
-      return { how: 'drops', drops: form.drops.trim() === '' ? NaN : Number(form.drops) };
-    case 'card':
-      return { how: 'card', cardId: card.value!.id, match: form.match };
-    default:
-      return { how: how.value, text: form.text, unit: form.unit };
-  }
-}
-
-/** The draft, checked as the server will check it; null when something is not right yet. */
-function checked() {
-  const found: Record<string, string> = {};
-  const takenAt = fromLocalInput(form.takenAt);
-  if (takenAt === null) found.takenAt = 'Give the day and the time.';
-  else if (takenAt > link.now() + 60_000)
-    found.takenAt = 'This time lies in the future. Check the date and the clock.';
-  // Unchanged to the minute means unchanged: the input holds no seconds.
-  const kept =
-    props.reading && takenAt === fromLocalInput(toLocalInput(props.reading.takenAt))
-      ? props.reading.takenAt
-      : takenAt;
-  if (how.value === 'card' && !form.match) found['entered.match'] = 'Choose a color of the card.';
-  const parsed = ReadingDraftSchema.safeParse({
-    id: props.reading?.id ?? newReadingId,
-    waterId: props.water.id,
-    samplingPointId: form.samplingPointId,
-    parameter: form.parameter,
-    methodId: form.methodId,
-    takenAt: kept ?? 0,
-    zone: props.reading?.zone ?? thisZone(),
-    entered: entered(),
-    doubts: form.doubts,
-    by: form.by,
-    note: form.note,
-    runId: props.reading?.runId ?? null,
-  });
-  errors.value = parsed.success ? found : { ...errorsOf(parsed.error), ...found };
-  if (!parsed.success || Object.keys(found).length > 0) return null;
-  try {
-    interpret(parsed.data);
-  } catch (error) {
-    if (!(error instanceof FieldError)) throw error;
-    errors.value = { [error.field]: error.message };
-    return null;
-  }
-  return parsed.data;
 }
 
 async function save(): Promise<void> {
   failure.value = '';
-  const draft = checked();
-  if (!draft) return;
+  const about = { id: props.reading?.id ?? newReadingId, waterId: props.water.id, now: link.now() };
+  const read = readReadingForm(form, props.reading, about);
+  errors.value = 'errors' in read ? read.errors : {};
+  if ('errors' in read) return;
+  const { draft } = read;
   saving.value = true;
   try {
     const { id, waterId: _water, parameter: _parameter, runId: _run, ...change } = draft;
@@ -199,7 +117,7 @@ const differences = computed(() => {
     }
   };
   return [
-    { label: 'Entered', theirs: words(theirs.value.entered), ours: words(entered()) },
+    { label: 'Entered', theirs: words(theirs.value.entered), ours: words(enteredIn(form, how.value)) },
     {
       label: 'Time',
       theirs: toLocalInput(theirs.value.takenAt).replace('T', ' '),
@@ -272,8 +190,9 @@ function takeTheirs(): void {
       <div v-else class="pair">
         <TextField
           v-model="form.text"
-          inputmode="decimal"
-          :maxlength="20"
+          :inputmode="how === 'figure' ? 'text' : 'decimal'"
+          :maxlength="40"
+          :hint="how === 'figure' ? 'As you would write it: 0.25, 1/4, <0.1, >160, 0.25-0.5.' : undefined"
           :label="parameters[form.parameter].label"
           :error="errors['entered.text'] ?? errors.entered"
         />
@@ -294,6 +213,13 @@ function takeTheirs(): void {
           /></template>
         </FormField>
       </div>
+      <SampleFields
+        v-if="isDilutable(form, how)"
+        v-model:dilution="form.dilution"
+        v-model:sample-times="form.sampleTimes"
+        :drops="how === 'drops'"
+        :errors="errors"
+      />
       <details class="mb-3" :open="form.doubts.length > 0">
         <summary>Doubts</summary>
         <BFormCheckboxGroup

@@ -4,6 +4,7 @@ import { canonicalUnit, convert } from '@hedge-lamp/core/quantity';
 import { type ParameterId, type Reading, parameterIds, parameters } from '@hedge-lamp/core/readings';
 import { type Deed, deedLabel } from '@hedge-lamp/core/remedies';
 import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
+import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
 import { format } from 'date-fns';
 import { computed, defineAsyncComponent, ref } from 'vue';
@@ -17,9 +18,11 @@ import { useLoaded } from '../shell/use-loaded';
 import { useWaters } from '../waters/waters-store';
 import { enteredWords, methodWords, shownUnit, valueWords } from './reading-words';
 import { traceSeries } from './trace-data';
+import { type TrendNote, trendNotes } from './trend-words';
 
 /** Chart.js is large and only this page needs it. */
 const TraceChart = defineAsyncComponent(() => import('./TraceChart.vue'));
+const WorkingsPanel = defineAsyncComponent(() => import('../guidelines/WorkingsPanel.vue'));
 
 const props = defineProps<{ waterId: string; parameter?: string }>();
 const router = useRouter();
@@ -86,6 +89,13 @@ const summary = computed(() => {
   const newest = readings[0]!;
   return `${info.value.label}: ${readings.length} readings; the newest, ${format(newest.takenAt, 'd MMMM')}, is ${valueWords(newest, units.value)}.`;
 });
+const trends = computed(() => trendNotes(series.value, bands.value, shownUnit(chosen.value, units.value)));
+const opened = ref<TrendNote | null>(null);
+const panelOpen = ref(false);
+function openWorkings(note: TrendNote): void {
+  opened.value = note;
+  panelOpen.value = true;
+}
 const go = (parameter: ParameterId) =>
   router.replace({ name: 'trace', params: { waterId: props.waterId, parameter } });
 </script>
@@ -133,6 +143,17 @@ const go = (parameter: ParameterId) =>
         Two kits can differ by two or three times, each true to itself: their readings are drawn apart. Keep
         to one for trends.
       </p>
+      <ul v-if="trends.length > 0" class="trends" aria-label="Trend">
+        <li v-for="note in trends" :key="String(note.methodId)">
+          <span v-if="series.length > 1" class="quiet">{{ methodWords(note.methodId) }}: </span
+          >{{ note.sentence }}
+          <BButton variant="link" @click="openWorkings(note)"
+            >Workings<span class="visually-hidden">
+              of the trend, {{ methodWords(note.methodId) }}</span
+            ></BButton
+          >
+        </li>
+      </ul>
       <p v-if="data.more" class="quiet mb-0">The newest 5000 readings are drawn.</p>
     </section>
     <details class="mt-3" @toggle="tableOpen = ($event.target as HTMLDetailsElement).open">
@@ -158,6 +179,7 @@ const go = (parameter: ParameterId) =>
         </table>
       </div>
     </details>
+    <WorkingsPanel v-if="opened" v-model="panelOpen" :workings="opened.workings" />
   </template>
 </template>
 
@@ -184,6 +206,15 @@ const go = (parameter: ParameterId) =>
 }
 .kits {
   margin: 0.5rem 0 0;
+}
+.trends {
+  list-style: none;
+  padding: 0;
+  margin: 0.4rem 0 0;
+}
+.trends .btn {
+  min-height: 32px;
+  padding-block: 0;
 }
 summary {
   min-height: 32px;

@@ -19,8 +19,20 @@ export function valueWords(reading: Pick<Reading, 'parameter' | 'value'>, units:
   return `${formatReading(shown)} ${shownUnit(reading.parameter, units)}`.trim();
 }
 
+/** "diluted 10 times", "2 times the sample"; empty when the test was run as its leaflet says. */
+function sampleWords(entered: Entered): string {
+  const words = [];
+  if (entered.how === 'drops' && (entered.sampleTimes ?? 1) !== 1)
+    words.push(`${entered.sampleTimes} times the sample`);
+  if (entered.how !== 'meter' && (entered.dilution ?? 1) !== 1)
+    words.push(`diluted ${entered.dilution} times`);
+  return words.map((w) => `, ${w}`).join('');
+}
+
 /** What the keeper entered, in words. */
-export function enteredWords(entered: Entered): string {
+export const enteredWords = (entered: Entered): string => `${plainWords(entered)}${sampleWords(entered)}`;
+
+function plainWords(entered: Entered): string {
   switch (entered.how) {
     case 'drops':
       return entered.drops === 1 ? '1 drop' : `${entered.drops} drops`;

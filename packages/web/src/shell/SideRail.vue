@@ -6,6 +6,7 @@ import IconLog from '~icons/bi/journal-text';
 import IconToday from '~icons/bi/lamp-fill';
 import IconWaters from '~icons/bi/moisture';
 import IconBench from '~icons/bi/eyedropper';
+import IconWorktop from '~icons/bi/calculator';
 import { useBench } from '../bench/bench-store';
 import { useWaters } from '../waters/waters-store';
 
@@ -37,6 +38,13 @@ const places = computed(() => {
       icon: IconWaters,
       to: { name: 'home' },
       here: String(route.name).match(/^(home|water-)/) !== null,
+    },
+    {
+      name: 'worktop',
+      label: 'Worktop',
+      icon: IconWorktop,
+      to: { name: 'worktop', params: { tool: 'free-ammonia' } },
+      here: route.name === 'worktop',
     },
   ];
 });

@@ -1,0 +1,103 @@
+<script setup lang="ts">
+import type { Workings } from '@hedge-lamp/core/quantity';
+import { BButton } from 'bootstrap-vue-next/components/BButton';
+import { defineAsyncComponent, ref, shallowRef } from 'vue';
+import { useNotices } from '../shell/notice-store';
+import type { Tool } from './tool';
+import ToolAnswer from './ToolAnswer.vue';
+import ToolForm from './ToolForm.vue';
+import { useWorktop } from './use-worktop';
+
+/** One calculation: its question, its fields and its answer side by side, and the link that carries it. */
+const props = defineProps<{ tool: Tool }>();
+const WorkingsPanel = defineAsyncComponent(() => import('../guidelines/WorkingsPanel.vue'));
+const { typed, lost, result, isEmpty, set, setAll, clear, showExample, link } = useWorktop(props.tool);
+const notices = useNotices();
+
+const opened = shallowRef<Workings | null>(null);
+const panelOpen = ref(false);
+function openWorkings(workings: Workings): void {
+  opened.value = workings;
+  panelOpen.value = true;
+}
+
+/** Shown as text where the browser does not let a page write to the clipboard. */
+const written = ref('');
+async function copyLink(): Promise<void> {
+  try {
+    await navigator.clipboard.writeText(link());
+    notices.say('The link is copied. It carries these figures and nothing else.');
+  } catch {
+    written.value = link();
+  }
+}
+</script>
+
+<template>
+  <p class="asks">{{ tool.asks }}</p>
+  <div v-if="lost.length > 0" class="failure" role="alert">
+    <p v-for="sentence in lost" :key="sentence">{{ sentence }}</p>
+  </div>
+  <div class="bench">
+    <div>
+      <ToolForm :tool="tool" :typed="typed" :errors="result.errors" @set="set" @set-all="setAll" />
+      <div class="acts">
+        <BButton v-if="isEmpty" variant="outline-secondary" @click="showExample">Try made-up figures</BButton>
+        <template v-else>
+          <BButton variant="outline-secondary" @click="copyLink">Copy the link</BButton>
+          <BButton variant="link" @click="clear">Clear</BButton>
+        </template>
+      </div>
+      <p v-if="written && !isEmpty" class="written">
+        Copy this address: <span class="figure-mono">{{ written }}</span>
+      </p>
+    </div>
+    <ToolAnswer v-if="result.result" :outcome="result.result" @workings="openWorkings" />
+    <section v-else class="sheet waiting" aria-label="Answer">
+      <p v-if="result.errors['']" class="failure" role="alert">{{ result.errors[''] }}</p>
+      <p v-else-if="Object.keys(result.errors).length > 0" class="mb-0">
+        The answer comes when the marked figure is put right.
+      </p>
+      <template v-else>
+        <p class="mb-1">The answer comes here as soon as this is filled in:</p>
+        <ul class="mb-2">
+          <li v-for="label in result.wanting" :key="label">{{ label }}</li>
+        </ul>
+        <p class="quiet mb-0">
+          Type as you would write it: 7.4, 0,25, 1/4, &lt;0.1, &gt;160, 0.25-0.5, trace. What you know only as
+          a range stays a range in the answer.
+        </p>
+      </template>
+    </section>
+  </div>
+  <WorkingsPanel v-if="opened" v-model="panelOpen" :workings="opened" />
+</template>
+
+<style scoped>
+.asks {
+  margin-bottom: 0.8rem;
+}
+.failure p {
+  margin: 0 0 0.3rem;
+}
+.bench {
+  display: grid;
+  grid-template-columns: minmax(0, 30rem) minmax(0, 1fr);
+  gap: 1.25rem;
+  align-items: start;
+}
+.acts {
+  display: flex;
+  gap: 0.75rem;
+  margin-top: 0.8rem;
+}
+.written {
+  overflow-wrap: anywhere;
+  margin-top: 0.5rem;
+}
+@media (max-width: 1023px) {
+  .bench {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import type { Today } from '@hedge-lamp/core/guidelines';
+import { convert, formatReading, fromWire } from '@hedge-lamp/core/quantity';
+import { BButton } from 'bootstrap-vue-next/components/BButton';
+import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
+import { computed, ref, useId } from 'vue';
+import { sentenceOf } from '../api/api-error';
+import { call } from '../api/call';
+import { useNotices } from '../shell/notice-store';
+import { useWaters } from '../waters/waters-store';
+import type { ToolField, Typed } from './tool';
+
+/** Takes the latest readings of a water into the fields that want them. */
+const props = defineProps<{ fields: readonly ToolField[]; what: string }>();
+const emit = defineEmits<{ pulled: [fields: Record<string, Partial<Typed>>] }>();
+const waters = useWaters();
+const notices = useNotices();
+const id = useId();
+const chosen = ref('');
+const waterId = computed(() => chosen.value || waters.waters[0]?.id || '');
+const busy = ref(false);
+
+async function pull(): Promise<void> {
+  const water = waters.byId(waterId.value);
+  if (!water) return;
+  busy.value = true;
+  try {
+    const today = await call<Today>('GET', `/api/waters/${water.id}/today`);
+    const taken: Record<string, Partial<Typed>> = {};
+    for (const field of props.fields) {
+      if (field.pull === 'volume') {
+        if (water.netLiters === null) continue;
+        const volume = convert(water.netLiters, 'volume', 'L', water.units.volume);
+        taken[field.id] = { text: String(Number(volume.toPrecision(4))), unit: water.units.volume };
+        continue;
+      }
+      const gauge = today.gauges.find((g) => g.subject === field.pull);
+      if (!gauge?.value) continue;
+      taken[field.id] = {
+        text: formatReading(fromWire(gauge.value)),
+        unit: gauge.unit,
+        takenAt: gauge.takenAt,
+      };
+    }
+    const missing = props.fields.filter((f) => !taken[f.id]).map((f) => f.label);
+    emit('pulled', taken);
+    notices.say(
+      Object.keys(taken).length === 0
+        ? `${water.name} has no reading that goes here. Test it, or type the figures.`
+        : `Taken from ${water.name}.${missing.length > 0 ? ` Not known there: ${missing.join(', ')}.` : ''}`,
+    );
+  } catch (error) {
+    notices.say(sentenceOf(error), { tone: 'bad' });
+  } finally {
+    busy.value = false;
+  }
+}
+</script>
+
+<template>
+  <div v-if="waters.waters.length > 0" class="pull">
+    <label :for="id" class="form-label"
+      >From a water<span class="visually-hidden"> for {{ what }}</span></label
+    >
+    <BFormSelect
+      :id="id"
+      :model-value="waterId"
+      :options="waters.waters.map((w) => ({ value: w.id, text: w.name }))"
+      @update:model-value="chosen = String($event)"
+    />
+    <BButton variant="outline-primary" :disabled="busy" @click="pull">
+      Take its latest<span class="visually-hidden"> readings for {{ what }}</span>
+    </BButton>
+  </div>
+</template>
+
+<style scoped>
+.pull {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 0 0.5rem;
+  margin-bottom: 0.9rem;
+}
+.form-label {
+  grid-column: 1 / -1;
+  font-weight: 600;
+  margin-bottom: 0.25rem;
+}
+</style>

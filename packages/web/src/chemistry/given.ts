@@ -1,0 +1,157 @@
+import {
+  FieldError,
+  type Interval,
+  type QuantityKind,
+  bounded,
+  convert,
+  convertInterval,
+  canonicalUnit,
+  parseRange,
+  possiblePh,
+  possibleTemperature,
+  unitOf,
+  units,
+} from '@hedge-lamp/core/quantity';
+import { type ParameterId, parameters } from '@hedge-lamp/core/readings';
+import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
+import type { FieldErrors } from '../shell/field-errors';
+import type { Tool, ToolField, TypedFields } from './tool';
+
+/** The fields of a tool as read: canonical intervals, choices, and the instants of what was read in a water. */
+export interface Given {
+  /** Canonical interval of a field that must be filled in. */
+  readonly value: (id: string) => Interval;
+  /** The same, null where an optional field is empty. */
+  readonly maybe: (id: string) => Interval | null;
+  /** In the unit as typed. */
+  readonly typed: (id: string) => { readonly value: Interval; readonly unit: string };
+  readonly choice: (id: string) => string;
+  readonly takenAt: (id: string) => number | null;
+}
+
+export const choiceIn =
+  (tool: Tool, typed: TypedFields) =>
+  (id: string): string => {
+    const field = tool.fields.find((f) => f.id === id);
+    const options = field ? optionsOf(field, (other) => choiceIn(tool, typed)(other)) : [];
+    const text = typed[id]?.text ?? '';
+    // A choice that is not offered any more falls back to the first that is.
+    return options.some((o) => o.value === text) ? text : (options[0]?.value ?? '');
+  };
+
+export const optionsOf = (field: ToolField, choice: (id: string) => string) =>
+  typeof field.options === 'function' ? field.options(choice) : (field.options ?? []);
+
+export const kindOf = (field: ToolField, choice: (id: string) => string): QuantityKind | undefined =>
+  typeof field.kind === 'function' ? field.kind(choice) : field.kind;
+
+/** The units to choose from in a field; one means that there is nothing to choose. */
+export function unitsOf(field: ToolField, choice: (id: string) => string): readonly string[] {
+  if (field.units) return field.units;
+  const kind = kindOf(field, choice);
+  return kind ? units[kind].map((u) => u.id) : field.unit ? [field.unit] : [];
+}
+
+/** What a new water's keeper sees, where the quantity is one of a water's. */
+const usualUnits: Readonly<Partial<Record<QuantityKind, string>>> = UnitChoiceSchema.parse({});
+
+/** The unit in force: the one chosen if the field offers it, else the usual one. */
+export function unitIn(field: ToolField, chosen: string, choice: (id: string) => string): string {
+  const offered = unitsOf(field, choice);
+  const kind = kindOf(field, choice);
+  const usual = field.unit ?? (kind && usualUnits[kind]);
+  return [chosen, usual].find((u) => u && offered.includes(u)) ?? offered[0] ?? '';
+}
+
+export const isShown = (field: ToolField, choice: (id: string) => string): boolean =>
+  field.when?.(choice) ?? true;
+
+function read(field: ToolField, kind: QuantityKind | undefined, text: string, unit: string): Interval {
+  if (kind === 'ph' || kind === 'temperature') {
+    const possible = kind === 'ph' ? possiblePh : possibleTemperature;
+    const to = (x: number) => convert(x, kind, canonicalUnit(kind), unit);
+    const range = parseRange(text, field.id, {
+      floor: to(possible.low),
+      ceiling: to(possible.high),
+      fromZero: false,
+    });
+    return bounded(range, { ...possible, low: to(possible.low), high: to(possible.high) });
+  }
+  const trace = kind && kind in parameters ? parameters[kind as ParameterId].trace : undefined;
+  return parseRange(text, field.id, {
+    floor: 0,
+    exact: field.exact ?? false,
+    trace: trace === undefined || !kind ? undefined : convert(trace, kind, canonicalUnit(kind), unit),
+  });
+}
+
+export interface Answer<Result> {
+  readonly result: Result | null;
+  /** By the field; under '' what is about none of them. */
+  readonly errors: FieldErrors;
+  /** Labels of what is still to be filled in. */
+  readonly wanting: readonly string[];
+}
+
+/**
+ * Reads the fields and works the tool. What is empty is only wanting, not wrong; what is wrong is said beside
+ * its field.
+ */
+export function answer(tool: Tool, typed: TypedFields): Answer<ReturnType<Tool['work']>> {
+  const choice = choiceIn(tool, typed);
+  const values = new Map<string, { value: Interval; unit: string; kind: QuantityKind | undefined }>();
+  const errors: Record<string, string> = {};
+  const wanting: string[] = [];
+  for (const field of tool.fields) {
+    if (field.options || !isShown(field, choice)) continue;
+    const text = typed[field.id]?.text ?? '';
+    const kind = kindOf(field, choice);
+    const unit = unitIn(field, typed[field.id]?.unit ?? '', choice);
+    if (text.trim() === '') {
+      if (!field.optional) wanting.push(field.group ? `${field.label} (${field.group})` : field.label);
+      continue;
+    }
+    try {
+      if (kind) unitOf(kind, unit, field.id);
+      values.set(field.id, { value: read(field, kind, text, unit), unit, kind });
+    } catch (error) {
+      if (!(error instanceof FieldError)) throw error;
+      errors[field.id] = error.message;
+    }
+  }
+  if (wanting.length > 0 || Object.keys(errors).length > 0) return { result: null, errors, wanting };
+
+  const entryOf = (id: string) => {
+    const entry = values.get(id);
+    if (!entry)
+      throw new FieldError('not-a-number', id, 'Nothing is typed here yet. Type digits, for example 7.4.');
+    return entry;
+  };
+  const canonical = ({
+    value,
+    unit,
+    kind,
+  }: {
+    value: Interval;
+    unit: string;
+    kind: QuantityKind | undefined;
+  }) => (kind ? convertInterval(value, kind, unit, canonicalUnit(kind)) : value);
+  const given: Given = {
+    value: (id) => canonical(entryOf(id)),
+    maybe: (id) => {
+      const entry = values.get(id);
+      return entry ? canonical(entry) : null;
+    },
+    typed: entryOf,
+    choice,
+    takenAt: (id) => typed[id]?.takenAt ?? null,
+  };
+  try {
+    return { result: tool.work(given), errors, wanting };
+  } catch (error) {
+    if (!(error instanceof FieldError)) throw error;
+    const id = tool.named?.[error.field] ?? error.field;
+    const known = tool.fields.some((f) => f.id === id && isShown(f, choice));
+    return { result: null, errors: { [known ? id : '']: error.message }, wanting };
+  }
+}

@@ -1,0 +1,81 @@
+import type { QuantityKind, Workings } from '@hedge-lamp/core/quantity';
+import type { ParameterId } from '@hedge-lamp/core/readings';
+import type { Given } from './given';
+
+/** What stands in one field: the text and the unit as the keeper left them, and when it was read, if it was. */
+export interface Typed {
+  readonly text: string;
+  readonly unit: string;
+  /** Instant of the reading it was taken from; null for what was typed by hand. */
+  readonly takenAt: number | null;
+}
+
+/** The fields of one tool, by their id. */
+export type TypedFields = Readonly<Record<string, Typed>>;
+
+export interface ToolField {
+  readonly id: string;
+  readonly label: string;
+  /** Heading under which it stands. */
+  readonly group?: string;
+  /** The quantity, which gives the units; absent for a plain number or a choice. May hang on what was chosen. */
+  readonly kind?: QuantityKind | ((choice: (id: string) => string) => QuantityKind);
+  /** Unit at the start; for a plain number the words behind it. */
+  readonly unit?: string;
+  /** Units offered, where not all of the kind make sense. */
+  readonly units?: readonly string[];
+  /** A choice among a few in place of a figure. May hang on what was chosen before. */
+  readonly options?:
+    | readonly { readonly value: string; readonly text: string }[]
+    | ((choice: (id: string) => string) => readonly { readonly value: string; readonly text: string }[]);
+  /** The answer is worth having without it. */
+  readonly optional?: boolean;
+  /** Set, not measured: a single figure is exact. */
+  readonly exact?: boolean;
+  /** What of a water's latest readings goes here. */
+  readonly pull?: ParameterId | 'volume';
+  readonly hint?: string;
+  /** A made-up figure that shows what the tool does. */
+  readonly example: string;
+  /** Shown only when this holds. */
+  readonly when?: (choice: (id: string) => string) => boolean;
+}
+
+/** One figure of an answer. */
+export interface Shown {
+  readonly label: string;
+  readonly figure: string;
+  readonly unit: string;
+  /** Its range, where the figure alone would claim too much. */
+  readonly range?: string;
+  readonly remark?: string;
+  readonly workings?: Workings;
+}
+
+export interface Table {
+  readonly caption: string;
+  readonly head: readonly string[];
+  readonly rows: readonly (readonly string[])[];
+}
+
+export interface Outcome {
+  /** The first is the answer, the others go with it. */
+  readonly results: readonly Shown[];
+  readonly remarks?: readonly string[];
+  readonly cautions?: readonly string[];
+  /** What to do, in order. */
+  readonly steps?: readonly string[];
+  readonly tables?: readonly Table[];
+}
+
+/** One calculation of the worktop: what goes in, and how core makes the answer. */
+export interface Tool {
+  readonly id: string;
+  readonly name: string;
+  /** What it answers, in a sentence. */
+  readonly asks: string;
+  readonly fields: readonly ToolField[];
+  /** Fields of core's errors that bear another name here. */
+  readonly named?: Readonly<Record<string, string>>;
+  readonly work: (given: Given) => Outcome;
+}

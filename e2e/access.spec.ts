@@ -15,6 +15,14 @@ async function pagesOf(demo: Served): Promise<[string, string][]> {
     ['bench', `/waters/${loop}/bench`],
     ['trace', `/waters/${id('Fern Window')}/trace/nitrate`],
     ['log', `/waters/${id('Nursery cube')}/log`],
+    ['worktop, empty', '/worktop/free-ammonia'],
+    ['worktop, free ammonia', '/worktop/free-ammonia?total=0.5&ph=7.8&temperature=25'],
+    ['worktop, units', '/worktop/units?what=hardness&value=8'],
+    [
+      'worktop, water change',
+      '/worktop/water-change?what=nitrate&now=60~mg/L NO3&source=5~mg/L NO3&fraction=30&made=10~mg/L NO3&changes=8',
+    ],
+    ['worktop, bad figures', '/worktop/mixing?ph1=15&liters1=abc'],
     ['nowhere', '/no/such/page'],
   ];
 }

@@ -25,6 +25,8 @@ test('every page loads from its own server alone, and the policy forbids the res
     await page.goto(`${demo.url}/waters/${water!.id}/${place}`);
     await page.waitForLoadState('networkidle');
   }
+  await page.goto(`${demo.url}/worktop/co2?alkalinity=4&ph=7&temperature=25`);
+  await page.waitForLoadState('networkidle');
   expect(elsewhere).toEqual([]);
   expect(complaints).toEqual([]);
   const fonts = await page.evaluate(async () => {

@@ -31,8 +31,8 @@ export const possibleAmount = (label: string, unit: string): Possible => ({
 /** A share of a whole, 0 to 1. */
 export const possibleShare = (label: string): Possible => ({ label, unit: '', low: 0, high: 1 });
 
-/** As sentences show it, with a true minus. */
-const said = (x: number) => String(x).replace('-', '−');
+/** As sentences show it, with a true minus and no digits of rounding. */
+const said = (x: number) => String(Number(x.toFixed(6)) + 0).replace('-', '−');
 
 function refuse(x: number, field: string, { label, unit, low, high }: Possible): never {
   const behind = unit ? ` ${unit}` : '';
@@ -70,7 +70,7 @@ export function checkInterval(i: Interval, field: string, possible: Possible): I
   const { low, best, high } = i;
   if (low >= possible.low && high <= possible.high && low <= best && best <= high && best !== Infinity)
     return i;
-  for (const x of [low, best, high])
+  for (const x of [best, low, high])
     if (Number.isNaN(x) || x < possible.low || x > possible.high) refuse(x, field, possible);
   if (best === Infinity) refuse(best, field, possible);
   throw new FieldError(

@@ -3,6 +3,7 @@ import {
   type Interval,
   type QuantityKind,
   bounded,
+  checkInterval,
   convert,
   convertInterval,
   canonicalUnit,
@@ -70,18 +71,29 @@ function read(field: ToolField, kind: QuantityKind | undefined, text: string, un
   if (kind === 'ph' || kind === 'temperature') {
     const possible = kind === 'ph' ? possiblePh : possibleTemperature;
     const to = (x: number) => convert(x, kind, canonicalUnit(kind), unit);
-    const range = parseRange(text, field.id, {
+    const typed = parseRange(text, field.id, {
       floor: to(possible.low),
       ceiling: to(possible.high),
       fromZero: false,
     });
-    return bounded(range, { ...possible, low: to(possible.low), high: to(possible.high) });
+    const range = bounded(typed, { ...possible, low: to(possible.low), high: to(possible.high) });
+    // A hair of rounding at the very ends: 122 °F converts to 50.000000000000007 °C.
+    const slack = { ...possible, low: possible.low - 1e-9, high: possible.high + 1e-9 };
+    checkInterval(convertInterval(range, kind, unit, canonicalUnit(kind)), field.id, slack);
+    return range;
   }
   const trace = kind && kind in parameters ? parameters[kind as ParameterId].trace : undefined;
-  return parseRange(text, field.id, {
+  const range = parseRange(text, field.id, {
     floor: 0,
     exact: field.exact ?? false,
     trace: trace === undefined || !kind ? undefined : convert(trace, kind, canonicalUnit(kind), unit),
+  });
+  // Beyond this no amount is meant, and powers of it would run out of numbers.
+  return checkInterval(range, field.id, {
+    label: field.label,
+    unit,
+    low: 0,
+    high: range.high === Infinity ? Infinity : 1e9,
   });
 }
 

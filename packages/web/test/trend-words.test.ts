@@ -1,0 +1,50 @@
+import { trendNotes } from '../src/readings/trend-words';
+
+const day = 86_400_000;
+const start = 1_750_000_000_000;
+const points = (values: readonly number[], off = 1, step = 7) =>
+  values.map((y, k) => ({ x: start + k * step * day, y, low: y - off, high: y + off, id: String(k) }));
+const bands = [
+  { from: null, to: 20, status: 'clear' as const },
+  { from: 20, to: 40, status: 'watch' as const },
+  { from: 40, to: null, status: 'act' as const },
+];
+
+describe('a trend in words', () => {
+  it('of nitrate that climbs by two a week says so, and when it leaves its band', () => {
+    const series = [{ methodId: 'a', points: points([10, 12, 14, 16, 18, 20, 22, 24, 26, 28], 0.2) }];
+    const [note] = trendNotes(series, bands, 'mg/L NO3');
+    expect(note?.sentence).toMatch(
+      /^Rising, 2 \(.*\) mg\/L NO3 a week. At this pace it passes 40 into Act in \d+ (days|weeks) to 6|7 weeks/,
+    );
+    // Twelve to go at two a week.
+    expect(note?.sentence).toMatch(/ [56] weeks to [67] weeks/);
+    expect(note?.workings.sources[0]).toMatch(/Sen 1968/);
+  });
+
+  it('claims nothing of readings too wide or too few', () => {
+    const wide = [{ methodId: null, points: points([10, 12, 11, 13, 12], 8) }];
+    expect(trendNotes(wide, bands, 'mg/L NO3')[0]?.sentence).toMatch(/^No clear way up or down/);
+    expect(trendNotes([{ methodId: null, points: points([10, 20, 30]) }], bands, 'mg/L NO3')).toEqual([]);
+  });
+
+  it('names no day for what moves toward better', () => {
+    const falling = [{ methodId: null, points: points([38, 34, 31, 28, 25, 22], 0.5) }];
+    const [note] = trendNotes(falling, bands, 'mg/L NO3');
+    expect(note?.sentence).toMatch(/^Falling/);
+    expect(note?.sentence).not.toMatch(/passes/);
+  });
+
+  it('keeps kits apart', () => {
+    const series = [
+      { methodId: 'a', points: points([10, 12, 14, 16, 18, 20], 0.1) },
+      { methodId: 'b', points: points([30, 30, 30, 30], 0.1) },
+    ];
+    expect(trendNotes(series, bands, 'mg/L NO3').map((n) => n.methodId)).toEqual(['a', 'b']);
+  });
+
+  it('lives with readings all taken at one instant', () => {
+    const same = points([10, 12, 14, 16], 1, 0);
+    expect(trendNotes([{ methodId: null, points: same }], bands, '')).toEqual([]);
+  });
+});

@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { buildStale, checkNode, installMissing, root } from './ready.mjs';
+import { benchChemistry } from './bench-chemistry.mjs';
 import { chromium as findChromium } from './chromium.mjs';
 
 /**
@@ -196,3 +197,6 @@ bare.close();
 own.close();
 await stop(server);
 rmSync(folder, { recursive: true });
+
+// 5. The core's intervals beside bare formulas.
+await benchChemistry(say);

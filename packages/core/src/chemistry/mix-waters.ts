@@ -130,9 +130,10 @@ export function mixWaters(parts: readonly MixPart[]): Worked<Mixture> {
     const phs = parts.map((p) => p.ph[end]);
     return (...x: number[]) => solveMix(x, phs, hardnessKnown);
   };
-  const best = at('best')(...box.map((i) => i.best));
+  const exactPh = parts.every((p) => p.ph.low === p.ph.high);
   const acid = overBoxAll(box, at('low'));
-  const basic = parts.every((p) => p.ph.low === p.ph.high) ? acid : overBoxAll(box, at('high'));
+  const basic = exactPh ? acid : overBoxAll(box, at('high'));
+  const best = exactPh ? acid.map((i) => i.best) : at('best')(...box.map((i) => i.best));
   const result = (k: number): Interval =>
     interval(
       Math.min(best[k]!, acid[k]!.low, basic[k]!.low),

@@ -8,6 +8,10 @@ const kelvin = 273.15;
  */
 export const ammoniumPKa = (celsius: number): number => 0.09018 + 2729.92 / (celsius + kelvin);
 
+/** The share below for inputs that were checked already: for loops over many readings. */
+export const uncheckedUnionizedFraction = (ph: number, celsius: number): number =>
+  1 / (1 + 10 ** (ammoniumPKa(celsius) - ph));
+
 /**
  * Share of total ammonia that is free (un-ionized, NH3), 0 to 1, in fresh water.
  * Rises with pH and with temperature. Valid for 0–50 °C, the range of the source.
@@ -18,7 +22,7 @@ export const ammoniumPKa = (celsius: number): number => 0.09018 + 2729.92 / (cel
 export function unionizedFraction(ph: number, celsius: number): number {
   checkValue(ph, 'ph', possiblePh);
   checkValue(celsius, 'temperature', possibleTemperature);
-  return 1 / (1 + 10 ** (ammoniumPKa(celsius) - ph));
+  return uncheckedUnionizedFraction(ph, celsius);
 }
 
 /**

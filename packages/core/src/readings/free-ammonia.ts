@@ -1,4 +1,9 @@
-import { eifacFreeAmmonia, phAtFreeAmmonia, temperatureAtFreeAmmonia, unionizedFraction } from '../chemistry';
+import {
+  eifacFreeAmmonia,
+  phAtFreeAmmonia,
+  temperatureAtFreeAmmonia,
+  uncheckedUnionizedFraction,
+} from '../chemistry';
 import {
   type Interval,
   type Workings,
@@ -70,20 +75,29 @@ interface Aged {
  * after six hours it is ±0.3 wider, temperature ±2 °C; after a week it counts as missing. The sizes are
  * Hedge Lamp's own.
  */
+const widening = { ph: 0.3, temperature: 2 } as const;
+const possible = { ph: possiblePh, temperature: possibleTemperature } as const;
+const freshFor = 6 * hour;
+const missingAfter = 7 * day;
+
 function aged(kind: Companion, reading: Dated | null, at: number): Aged {
-  const [possible, widen] =
-    kind === 'ph' ? ([possiblePh, 0.3] as const) : ([possibleTemperature, 2] as const);
-  const unit = possible.unit ? ` ${possible.unit}` : '';
+  const limits = possible[kind];
+  const unit = limits.unit ? ` ${limits.unit}` : '';
   if (reading) {
-    const used = checkInterval(bounded(reading.value, possible), kind, possible);
-    const { low, best, high } = used;
+    const used = checkInterval(bounded(reading.value, limits), kind, limits);
     const age = Math.abs(at - reading.takenAt);
-    if (age <= 6 * hour) return { used, why: null };
-    if (age <= 7 * day)
+    if (age <= freshFor) return { used, why: null };
+    if (age <= missingAfter) {
+      const widen = widening[kind];
       return {
-        used: interval(Math.max(possible.low, low - widen), best, Math.min(possible.high, high + widen)),
+        used: interval(
+          Math.max(limits.low, used.low - widen),
+          used.best,
+          Math.min(limits.high, used.high + widen),
+        ),
         why: `The ${names[kind]} was taken ${Math.round(age / hour)} hours apart, so it is taken ±${widen}${unit} wider`,
       };
+    }
   }
   const wide = unmeasured[kind];
   const what = reading
@@ -95,9 +109,9 @@ function aged(kind: Companion, reading: Dated | null, at: number): Aged {
 /** Free ammonia rises with each of the three, so its ends are at the ends of theirs. */
 function freeOf({ total, ph, temperature }: Used): Interval {
   return interval(
-    total.low * unionizedFraction(ph.low, temperature.low),
-    total.best * unionizedFraction(ph.best, temperature.best),
-    total.high * unionizedFraction(ph.high, temperature.high),
+    total.low * uncheckedUnionizedFraction(ph.low, temperature.low),
+    total.best * uncheckedUnionizedFraction(ph.best, temperature.best),
+    total.high * uncheckedUnionizedFraction(ph.high, temperature.high),
   );
 }
 
@@ -153,11 +167,39 @@ export const crossingSentences = (crossing: Crossing): string[] => [
   crossingSentence('temperature', crossing.temperature),
 ];
 
+/** A class so that a hundred thousand results share their getters instead of carrying four functions each. */
+class FreeAmmonia implements FreeAmmoniaResult {
+  readonly value: Interval;
+
+  constructor(
+    readonly used: Used,
+    private readonly whyPh: string | null,
+    private readonly whyTemperature: string | null,
+  ) {
+    this.value = freeOf(used);
+  }
+
+  get gaps(): string[] {
+    const gap = (why: string | null, kind: Companion) =>
+      why === null ? [] : [gapSentence(why, kind, this.used, this.value)];
+    return [...gap(this.whyPh, 'ph'), ...gap(this.whyTemperature, 'temperature')];
+  }
+  get crossing(): Crossing {
+    return crossingOf(this.used);
+  }
+  get opinions(): AmmoniaOpinion[] {
+    return ammoniaOpinions(this.used.total, this.value, this.used.ph, this.used.temperature);
+  }
+  get workings(): Workings {
+    return explain(this, { ph: this.whyPh, temperature: this.whyTemperature });
+  }
+}
+
 /** The words for what the result knows. */
-function explain(result: FreeAmmoniaResult, companions: Readonly<Record<Companion, Aged>>): Workings {
+function explain(result: FreeAmmoniaResult, why: Readonly<Record<Companion, string | null>>): Workings {
   const { value, used, gaps, crossing } = result;
   const fraction = freeOf({ ...used, total: interval(100, 100, 100) });
-  const noteOf = (kind: Companion) => (companions[kind].why ? { note: `${companions[kind].why}.` } : {});
+  const noteOf = (kind: Companion) => (why[kind] ? { note: `${why[kind]}.` } : {});
   return {
     title: 'Free ammonia',
     result: `${formatReading(value)} mg/L NH3-N`,
@@ -191,29 +233,11 @@ const possibleTotal = possibleConcentration('Total ammonia', 'mg/L NH3-N');
  */
 export function freeAmmonia(total: Dated, ph: Dated | null, temperature: Dated | null): FreeAmmoniaResult {
   checkInterval(total.value, 'total', possibleTotal);
-  const companions = {
-    ph: aged('ph', ph, total.takenAt),
-    temperature: aged('temperature', temperature, total.takenAt),
-  };
-  const used = { total: total.value, ph: companions.ph.used, temperature: companions.temperature.used };
-  const value = freeOf(used);
-  return {
-    value,
-    used,
-    get gaps() {
-      return (['ph', 'temperature'] as const).flatMap((kind) => {
-        const { why } = companions[kind];
-        return why === null ? [] : [gapSentence(why, kind, used, value)];
-      });
-    },
-    get crossing() {
-      return crossingOf(used);
-    },
-    get opinions() {
-      return ammoniaOpinions(used.total, value, used.ph, used.temperature);
-    },
-    get workings() {
-      return explain(this, companions);
-    },
-  };
+  const phAged = aged('ph', ph, total.takenAt);
+  const temperatureAged = aged('temperature', temperature, total.takenAt);
+  return new FreeAmmonia(
+    { total: total.value, ph: phAged.used, temperature: temperatureAged.used },
+    phAged.why,
+    temperatureAged.why,
+  );
 }

@@ -76,6 +76,13 @@ await shoot(wide, 'workings', `/waters/${id('Bell Pond')}/today`, (page) =>
 await shoot(wide, 'trace', `/waters/${id('Fern Window')}/trace/nitrate`);
 await shoot(wide, 'log', `/waters/${id('Nursery cube')}/log`);
 await shoot(wide, 'bench-start', `/waters/${id('Bell Pond')}/bench`);
+const tried = (page) => page.getByRole('button', { name: 'Try made-up figures' }).click();
+await shoot(wide, 'worktop', '/worktop/free-ammonia', tried);
+await shoot(wide, 'worktop-mixing', '/worktop/mixing', tried);
+await shoot(phone, 'phone-worktop', '/worktop/dosing', async (page) => {
+  await tried(page);
+  await page.getByRole('region', { name: 'Answer' }).scrollIntoViewIfNeeded();
+});
 await shoot(phone, 'phone-today', `/waters/${id('Fern Window')}/today`);
 await shoot(phone, 'phone-log', `/waters/${id('Bell Pond')}/log`);
 

@@ -1,4 +1,14 @@
-import { FieldError, type Interval, interval, molarMass } from '../quantity';
+import {
+  FieldError,
+  type Interval,
+  type Worked,
+  checkInterval,
+  formatReading,
+  interval,
+  molarMass,
+  possibleConcentration,
+  worked,
+} from '../quantity';
 
 export const saltIds = [
   'sodium-bicarbonate',
@@ -207,22 +217,64 @@ export function saltOf(id: string, field = 'salt'): Salt {
 export const spoonWarning =
   'A spoon is a guess: grain, damp and how it is heaped change its weight. Weigh it where you can.';
 
+/** US teaspoon, mL: NIST Handbook 44, appendix C. */
+const millilitersPerTeaspoon = 4.92892159375;
+
 /** Grams to US teaspoons, level, by the salt's own bulk density. Wide, since that density is. */
 export function teaspoonsOf({ bulkDensity }: Salt, grams: Interval): Interval {
-  const millilitersPerTeaspoon = 4.92892159375;
+  const spoons = (g: number, density: number) => g / (density * millilitersPerTeaspoon);
   return interval(
-    grams.low / (bulkDensity.high * millilitersPerTeaspoon),
-    grams.best / (bulkDensity.best * millilitersPerTeaspoon),
-    grams.high / (bulkDensity.low * millilitersPerTeaspoon),
+    spoons(grams.low, bulkDensity.high),
+    spoons(grams.best, bulkDensity.best),
+    spoons(grams.high, bulkDensity.low),
   );
 }
 
 /** US teaspoons, level, to grams. */
 export function gramsOfTeaspoons({ bulkDensity }: Salt, teaspoons: Interval): Interval {
-  const millilitersPerTeaspoon = 4.92892159375;
+  const grams = (spoons: number, density: number) => spoons * density * millilitersPerTeaspoon;
   return interval(
-    teaspoons.low * bulkDensity.low * millilitersPerTeaspoon,
-    teaspoons.best * bulkDensity.best * millilitersPerTeaspoon,
-    teaspoons.high * bulkDensity.high * millilitersPerTeaspoon,
+    grams(teaspoons.low, bulkDensity.low),
+    grams(teaspoons.best, bulkDensity.best),
+    grams(teaspoons.high, bulkDensity.high),
   );
+}
+
+export interface Measured {
+  readonly grams: Interval;
+  /** Level US teaspoons. */
+  readonly teaspoons: Interval;
+}
+
+/**
+ * A powder by the spoon and by weight, whichever of the two is known.
+ * @throws FieldError `amount` when it is not 0 or more
+ */
+export function spoonsAndWeight(
+  salt: Salt,
+  amount: { readonly grams: Interval } | { readonly teaspoons: Interval },
+): Worked<Measured> {
+  const bySpoon = 'teaspoons' in amount;
+  const known = bySpoon ? amount.teaspoons : amount.grams;
+  checkInterval(known, 'amount', possibleConcentration('The amount', bySpoon ? 'tsp' : 'g'));
+  const grams = bySpoon ? gramsOfTeaspoons(salt, known) : known;
+  const teaspoons = bySpoon ? known : teaspoonsOf(salt, known);
+  return worked({ grams, teaspoons }, () => {
+    const density = formatReading(salt.bulkDensity);
+    return {
+      title: `${salt.name} by spoon and by weight`,
+      result: `${formatReading(grams)} g, ${formatReading(teaspoons)} level teaspoons`,
+      formula: 'grams = teaspoons × 4.929 mL × bulk density',
+      substituted: `${formatReading(teaspoons)} tsp × 4.929 mL × ${density} g/mL = ${formatReading(grams)} g`,
+      inputs: [
+        {
+          label: bySpoon ? 'Level teaspoons' : 'Weight',
+          value: `${formatReading(known)} ${bySpoon ? 'tsp' : 'g'}`,
+        },
+        { label: 'Bulk density', value: `${density} g/mL`, note: 'level, not packed; from memory' },
+      ],
+      sources: ['Teaspoon: NIST Handbook 44, appendix C', 'Bulk densities: from memory'],
+      caveats: [spoonWarning],
+    };
+  });
 }

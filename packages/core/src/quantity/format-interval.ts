@@ -26,7 +26,7 @@ function tidy(x: number, decimals: number, round: Round = Math.round): string {
   const whole = Math.abs(scaled - near) < 1e-6 * Math.max(1, Math.abs(near)) ? near : round(scaled);
   const text = (whole / step).toFixed(Math.max(0, decimals));
   const short = text.includes('.') ? text.replace(/\.?0+$/, '') : text;
-  return short === '-0' ? '0' : short;
+  return short === '-0' ? '0' : short.replace('-', '−');
 }
 
 /** Exact figures under a thousand keep their tens and ones; a wide one does not pretend to. */
@@ -41,7 +41,7 @@ const placesOf = (i: Interval): number => {
 export const formatBest = (i: Interval): string => tidy(i.best, placesOf(i));
 
 /**
- * An interval in words and figures, unit-less: "4–5", "over 8", "under 6", "7.4". The ends are rounded
+ * An interval in words and figures, unit-less: "4–5", "−2 to 3", "over 8", "under 6", "7.4". The ends are rounded
  * outward, so that what is shown never claims more than what is known. The caller puts the unit behind it.
  */
 export function formatInterval(i: Interval): string {
@@ -52,12 +52,14 @@ export function formatInterval(i: Interval): string {
   if (i.high - i.low <= 1e-9 * Math.abs(i.best)) return tidy(i.best, decimals);
   const low = tidy(i.low, decimals, Math.floor);
   const high = tidy(i.high, decimals, Math.ceil);
-  return low === high ? low : `${low}–${high}`;
+  if (low === high) return low;
+  // A dash beside a minus would be read as either.
+  return low.startsWith('−') ? `${low} to ${high}` : `${low}–${high}`;
 }
 
 /** Best guess and interval: "5 (4–5)", or only the interval where a best guess would mislead. */
 export function formatReading(i: Interval): string {
   const range = formatInterval(i);
-  if (!Number.isFinite(i.high - i.low) || !range.includes('–')) return range;
+  if (!Number.isFinite(i.high - i.low) || !/–| to /.test(range)) return range;
   return `${formatBest(i)} (${range})`;
 }

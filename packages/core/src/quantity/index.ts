@@ -1,4 +1,5 @@
 export * from './atomic-weights';
+export * from './conversion';
 export * from './field-error';
 export * from './format-interval';
 export * from './interval';

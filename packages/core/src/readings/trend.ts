@@ -1,4 +1,12 @@
-import { type Interval, type Worked, FieldError, formatReading, interval, worked } from '../quantity';
+import {
+  type Interval,
+  type Worked,
+  FieldError,
+  formatInterval,
+  formatReading,
+  interval,
+  worked,
+} from '../quantity';
 
 export interface TrendPoint {
   /** Milliseconds since 1970. */
@@ -8,9 +16,13 @@ export interface TrendPoint {
 }
 
 export interface Trend {
-  /** Change a day, unit of the values. */
+  /** Change a day by the best guesses, with Sen's 90 % interval: how they scatter. Unit of the values. */
   readonly perDay: Interval;
+  /** Change a day that the ranges of the readings allow, were each of them off in the worst way. Holds `perDay`. */
+  readonly bounds: Interval;
   readonly direction: 'rising' | 'falling' | 'cannot-tell';
+  /** True when the direction stands even within `bounds`. */
+  readonly sure: boolean;
   readonly points: number;
 }
 
@@ -28,10 +40,10 @@ const middle = (sorted: readonly number[]): number => {
 };
 
 /**
- * Slope of readings that are intervals. The best is the Theil–Sen slope of the best guesses: the median over
- * all pairs. Its low end is the lower rank of Sen's 90 % interval among the slopes at their lowest (from the high
- * end of the earlier to the low end of the later), its high end the upper rank among those at their highest: it
- * holds both what the readings may have been and how they scatter.
+ * Slope of readings that are intervals, twice over. By the best guesses: the Theil–Sen slope, the median over all
+ * pairs, with the ranks of Sen's 90 % interval; that is how they scatter. By the ranges: the same ranks among the
+ * slopes at their lowest (from the high end of the earlier to the low end of the later) and at their highest;
+ * that holds the slope of whatever values lie inside the readings.
  * Source: Sen 1968, J. Am. Stat. Assoc. 63: 1379–1389.
  * @throws FieldError `out-of-range` with fewer than four points of different times
  */
@@ -60,27 +72,49 @@ export function trendOf(points: readonly TrendPoint[], unit: string): Worked<Tre
   const lower = Math.max(0, Math.floor((pairs - spread) / 2) - 1);
   const upper = Math.min(pairs - 1, Math.ceil((pairs + spread) / 2));
   const best = middle(slopes.best);
-  const perDay = interval(Math.min(best, slopes.low[lower]!), best, Math.max(best, slopes.high[upper]!));
+  const between = (lows: readonly number[], highs: readonly number[]) =>
+    interval(Math.min(best, lows[lower]!), best, Math.max(best, highs[upper]!));
+  const perDay = between(slopes.best, slopes.best);
+  const bounds = between(slopes.low, slopes.high);
   const direction = perDay.low > 0 ? 'rising' : perDay.high < 0 ? 'falling' : 'cannot-tell';
+  const sure = bounds.low > 0 || bounds.high < 0;
   const days = (sorted.at(-1)!.at - sorted[0]!.at) / day;
-  return worked({ perDay, direction, points: n }, () => ({
+  return worked({ perDay, bounds, direction, sure, points: n }, () => ({
     title: 'Trend',
     result: `${formatReading(perDay)} ${unit} a day`,
-    formula:
-      'the median of (later − earlier) ÷ days over all pairs; ends by Sen’s 90 % ranks over the ends of the readings',
+    formula: 'the median of (later − earlier) ÷ days over all pairs; ends by Sen’s 90 % ranks',
     substituted: `${pairs} pairs of ${n} readings over ${Math.round(days)} days: ${formatReading(perDay)} ${unit} a day`,
-    inputs: [{ label: 'Readings by one method', value: String(n) }],
+    inputs: [
+      { label: 'Readings by one method', value: String(n) },
+      {
+        label: 'If every reading were off in the worst way',
+        value: `${formatInterval(bounds)} ${unit} a day`,
+        note: 'the same ranks over the ends of the readings',
+      },
+    ],
     sources: ['Theil 1950; Sen 1968, J. Am. Stat. Assoc. 63: 1379–1389'],
     caveats: ['A straight line through what was read; water changes and harvests bend it.'],
   }));
 }
 
+/** What a trend leads to: days until something, with the workings. */
+const inDays = (title: string, days: Interval, formula: string, substituted: string): Worked<Interval> =>
+  worked(days, () => ({
+    title,
+    result: `${formatReading(days)} days`,
+    formula,
+    substituted: `${substituted} = ${formatReading(days)} days`,
+    inputs: [],
+    sources: ['Arithmetic of the trend'],
+    caveats: ['As long as it goes on as it went.'],
+  }));
+
 /**
  * Days until a level reaches a limit at a slope; ∞ where it may never.
  * @param level now, `perDay` its change, `limit` in one unit
- * @returns null when it moves away from the limit for sure, or is past it already at best
+ * @returns null when it moves away from the limit by its best guess, or stands at it
  */
-export function daysToLimit(level: Interval, perDay: Interval, limit: number): Interval | null {
+export function daysToLimit(level: Interval, perDay: Interval, limit: number): Worked<Interval> | null {
   const up = limit > level.best;
   const gap = (x: number) => Math.max(0, up ? limit - x : x - limit);
   const speed = up ? perDay : interval(-perDay.high, -perDay.best, -perDay.low);
@@ -88,21 +122,36 @@ export function daysToLimit(level: Interval, perDay: Interval, limit: number): I
   const [near, far] = up ? [level.high, level.low] : [level.low, level.high];
   const best = gap(level.best) / speed.best;
   const latest = speed.low > 0 ? gap(far) / speed.low : Infinity;
-  return interval(Math.min(best, gap(near) / speed.high), best, Math.max(best, latest));
+  const days = interval(Math.min(best, gap(near) / speed.high), best, Math.max(best, latest));
+  return inDays(
+    `Days to ${limit}`,
+    days,
+    '(limit − level) ÷ change a day',
+    `(${limit} − ${formatReading(level)}) ÷ ${formatReading(perDay)}`,
+  );
 }
 
-/** Days in which a level doubles if it grows by the same share each day: ln 2 ÷ share a day; ∞ where it may not grow. */
-export function doublingDays(points: readonly TrendPoint[]): Interval | null {
+/**
+ * Days in which a level doubles if it grows by the same share each day: ln 2 ÷ share a day, by the trend of the
+ * logarithms; ∞ where it may not grow.
+ * @returns null when it does not grow by its best guess, or too few readings are above zero
+ */
+export function doublingDays(points: readonly TrendPoint[]): Worked<Interval> | null {
   const grown = points.filter((p) => p.value.low > 0 && p.value.high !== Infinity);
   if (grown.length < fewestForTrend) return null;
+  const logarithm = ({ low, best, high }: Interval) =>
+    interval(Math.log(low), Math.log(best), Math.log(high));
   const share = trendOf(
-    grown.map(({ at, value }) => ({
-      at,
-      value: interval(Math.log(value.low), Math.log(value.best), Math.log(value.high)),
-    })),
+    grown.map(({ at, value }) => ({ at, value: logarithm(value) })),
     'in natural logarithms',
   ).value.perDay;
   if (share.best <= 0) return null;
   const days = (x: number) => (x > 0 ? Math.LN2 / x : Infinity);
-  return interval(days(share.high), days(share.best), days(share.low));
+  const doubling = interval(days(share.high), days(share.best), days(share.low));
+  return inDays(
+    'Days to double',
+    doubling,
+    'ln 2 ÷ change of ln(level) a day',
+    `0.693 ÷ ${formatReading(share)}`,
+  );
 }

@@ -1,6 +1,8 @@
 import {
   convert,
   fromCanonical,
+  inEveryUnit,
+  interval,
   molarMass,
   toCanonical,
   units,
@@ -87,5 +89,15 @@ describe('units of water', () => {
     );
     expect(() => convert(1, 'nitrite', 'mg/L NO3', 'mg/L NO2')).toThrow(/measures nitrate, not nitrite/);
     expect(() => convert(1, 'nitrite', 'drops', 'mg/L NO2')).toThrow(/“drops” is no unit of nitrite/);
+  });
+
+  it('shows a figure in every basis at once, ppm beside the mg/L that it is', () => {
+    const { value, workings } = inEveryUnit(interval(49.5, 50, 50.5), 'nitrate', 'ppm NO3');
+    expect(value.map((u) => [u.unit, ...u.alsoCalled])).toEqual([
+      ['mg/L NO3-N', 'ppm NO3-N'],
+      ['mg/L NO3', 'ppm NO3'],
+    ]);
+    near(value[0]!.value.best, 11.29, 5e-4);
+    expect(workings.substituted).toBe('11.3 (11.1–11.5) mg/L NO3-N = 50 (49.5–50.5) mg/L NO3');
   });
 });

@@ -38,7 +38,9 @@ describe('a trend', () => {
 
   it('holds the slope of whatever values lie inside the readings', () => {
     const readings = Array.from({ length: 10 }, (_, k) => on(3 * k, 20 + k, 4));
-    const { perDay } = trendOf(readings, 'mg/L').value;
+    const { bounds, perDay } = trendOf(readings, 'mg/L').value;
+    expect(bounds.low).toBeLessThanOrEqual(perDay.low);
+    expect(bounds.high).toBeGreaterThanOrEqual(perDay.high);
     const share = fc.double({ min: 0, max: 1, noNaN: true });
     fc.assert(
       fc.property(fc.array(share, { minLength: 10, maxLength: 10 }), (s) => {
@@ -47,22 +49,26 @@ describe('a trend', () => {
           value: point(value.low + s[k]! * (value.high - value.low)),
         }));
         const slope = trendOf(inside, 'mg/L').value.perDay.best;
-        expect(slope).toBeGreaterThanOrEqual(perDay.low - 1e-9);
-        expect(slope).toBeLessThanOrEqual(perDay.high + 1e-9);
+        expect(slope).toBeGreaterThanOrEqual(bounds.low - 1e-9);
+        expect(slope).toBeLessThanOrEqual(bounds.high + 1e-9);
       }),
     );
   });
 
-  it('claims no direction where wide readings allow both', () => {
-    const flat = Array.from({ length: 8 }, (_, k) => on(k, 20 + 0.1 * k, 5));
-    expect(trendOf(flat, 'mg/L').value.direction).toBe('cannot-tell');
+  it('claims no direction where the guesses scatter, and no certainty where the ranges allow both', () => {
+    const scattered = [20, 24, 19, 23, 21, 25, 18, 22].map((v, k) => on(k, v, 1));
+    expect(trendOf(scattered, 'mg/L').value.direction).toBe('cannot-tell');
+    const wide = Array.from({ length: 8 }, (_, k) => on(k, 20 + k, 12));
+    expect(trendOf(wide, 'mg/L').value).toMatchObject({ direction: 'rising', sure: false });
+    const narrow = Array.from({ length: 8 }, (_, k) => on(k, 20 + k, 0.2));
+    expect(trendOf(narrow, 'mg/L').value).toMatchObject({ direction: 'rising', sure: true });
   });
 
   it('lives with readings past the top of their card', () => {
     const readings = [on(0, 10), on(7, 20), on(14, 40), { ...on(21, 80), value: interval(80, 80, Infinity) }];
-    const { perDay } = trendOf(readings, 'mg/L').value;
-    expect(Number.isNaN(perDay.low) || Number.isNaN(perDay.high)).toBe(false);
-    expect(perDay.high).toBe(Infinity);
+    const { bounds } = trendOf(readings, 'mg/L').value;
+    expect(Number.isNaN(bounds.low) || Number.isNaN(bounds.high)).toBe(false);
+    expect(bounds.high).toBe(Infinity);
   });
 
   it('needs four readings at different times', () => {
@@ -73,9 +79,9 @@ describe('a trend', () => {
 
 describe('what a trend leads to', () => {
   it('10 mg/L to go at 2 a day is five days; a slope that may be half takes up to ten', () => {
-    expect(daysToLimit(point(30), point(2), 40)?.best).toBe(5);
-    expect(daysToLimit(point(30), interval(1, 2, 4), 40)).toEqual({ low: 2.5, best: 5, high: 10 });
-    expect(daysToLimit(interval(28, 30, 35), interval(-1, 2, 4), 40)).toEqual({
+    expect(daysToLimit(point(30), point(2), 40)?.value.best).toBe(5);
+    expect(daysToLimit(point(30), interval(1, 2, 4), 40)?.value).toEqual({ low: 2.5, best: 5, high: 10 });
+    expect(daysToLimit(interval(28, 30, 35), interval(-1, 2, 4), 40)?.value).toEqual({
       low: 1.25,
       best: 5,
       high: Infinity,
@@ -83,14 +89,14 @@ describe('what a trend leads to', () => {
   });
 
   it('falling KH reaches its lower limit, and what moves away never does', () => {
-    expect(daysToLimit(point(4), point(-0.5), 2)?.best).toBe(4);
+    expect(daysToLimit(point(4), point(-0.5), 2)?.value.best).toBe(4);
     expect(daysToLimit(point(4), point(0.5), 2)).toBeNull();
   });
 
   it('what grows by a tenth a day doubles in 7.27 days', () => {
     // ln 2 / ln 1.1 = 7.2725.
     const grown = Array.from({ length: 8 }, (_, k) => on(k, 1.1 ** k));
-    expect(doublingDays(grown)?.best).toBeCloseTo(7.2725, 3);
+    expect(doublingDays(grown)?.value.best).toBeCloseTo(7.2725, 3);
     expect(doublingDays(grown.map((p, k) => on(k, 9 - k)))).toBeNull();
   });
 });

@@ -2,12 +2,14 @@
 import type { Workings } from '@hedge-lamp/core/quantity';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed } from 'vue';
-import type { Outcome } from './tool';
+import type { Outcome, Table } from './tool';
 
 /** The answer of a calculation: one figure large, the rest beside it, then what it means and what to mind. */
 const props = defineProps<{ outcome: Outcome }>();
 defineEmits<{ workings: [workings: Workings] }>();
 const first = computed(() => props.outcome.results[0]);
+/** Sentences in a table stand below one another on a phone. */
+const isWordy = (table: Table) => table.rows.some((row) => row.some((cell) => cell.length > 40));
 const rest = computed(() => props.outcome.results.slice(1));
 </script>
 
@@ -51,7 +53,7 @@ const rest = computed(() => props.outcome.results.slice(1));
     </section>
 
     <section v-for="table in outcome.tables" :key="table.caption" class="sheet">
-      <table>
+      <table :class="{ wordy: isWordy(table) }">
         <caption>
           {{
             table.caption
@@ -161,6 +163,19 @@ thead th {
   border-top: 0;
   font-weight: 600;
   color: var(--hl-quiet);
+}
+@media (max-width: 767px) {
+  .wordy thead {
+    display: none;
+  }
+  .wordy :is(tr, th, td) {
+    display: block;
+    padding-right: 0;
+  }
+  .wordy td {
+    border: 0;
+    padding-top: 0;
+  }
 }
 .cautions {
   margin: 0;

@@ -24,12 +24,18 @@ const groups = computed(() => {
     if (!isShown(field, choice.value)) continue;
     byName.set(field.group ?? '', [...(byName.get(field.group ?? '') ?? []), field]);
   }
+  const pullable = (fields: readonly ToolField[]) => fields.filter((f) => f.pull);
+  const all = pullable([...byName.values()].flat());
+  // One water for the whole calculation is asked for once, where its first reading goes.
+  const firstWith = [...byName].find(([, fields]) => pullable(fields).length > 0)?.[0];
   return [...byName].map(([name, fields]) => ({
     name,
     fields,
-    pulled: fields.filter((f) => f.pull && !f.options),
+    pulled: props.tool.waterPerGroup ? pullable(fields) : name === firstWith ? all : [],
   }));
 });
+/** Words that would be cut off beside their label stand below it. */
+const hasLongWords = (field: ToolField) => optionsOf(field, choice.value).some((o) => o.text.length > 24);
 const text = (field: ToolField) => props.typed[field.id]?.text ?? '';
 const unit = (field: ToolField) => unitIn(field, props.typed[field.id]?.unit ?? '', choice.value);
 const hint = (field: ToolField) => {
@@ -45,7 +51,7 @@ const hint = (field: ToolField) => {
       <WaterPull
         v-if="group.pulled.length > 0"
         :fields="group.pulled"
-        :what="group.name || tool.name"
+        :what="(tool.waterPerGroup && group.name) || tool.name"
         @pulled="emit('setAll', $event)"
       />
       <div class="fields">
@@ -57,7 +63,7 @@ const hint = (field: ToolField) => {
             :label="field.label"
             :error="errors[field.id]"
             :hint="field.hint"
-            class="wide"
+            :class="{ wide: hasLongWords(field) }"
             @update:model-value="emit('set', field.id, { text: String($event) })"
           />
           <UnitField
@@ -108,6 +114,9 @@ legend + * {
   }
   .fields :deep(.form-label) {
     margin: 0;
+  }
+  .fields :deep(.field.wide) {
+    grid-template-columns: minmax(0, 1fr);
   }
   .fields :deep(.error),
   .fields :deep(.hint) {

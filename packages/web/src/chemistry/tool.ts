@@ -75,6 +75,8 @@ export interface Tool {
   /** What it answers, in a sentence. */
   readonly asks: string;
   readonly fields: readonly ToolField[];
+  /** Each group is a water of its own; else one water fills all groups. */
+  readonly waterPerGroup?: boolean;
   /** Fields of core's errors that bear another name here. */
   readonly named?: Readonly<Record<string, string>>;
   readonly work: (given: Given) => Outcome;

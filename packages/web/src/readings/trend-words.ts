@@ -1,5 +1,12 @@
 import { type Status, severity, statusWord } from '@hedge-lamp/core/guidelines';
-import { FieldError, type Workings, formatReading, interval, scale } from '@hedge-lamp/core/quantity';
+import {
+  FieldError,
+  type Workings,
+  formatInterval,
+  formatReading,
+  interval,
+  scale,
+} from '@hedge-lamp/core/quantity';
 import { daysToLimit, fewestForTrend, trendOf } from '@hedge-lamp/core/readings';
 import type { TracePoint, TraceSeries } from './trace-data';
 
@@ -34,6 +41,17 @@ function nextLimit(
 const span = (days: number): string =>
   days < 14 ? `${Math.round(days)} days` : `${Math.round(days / 7)} weeks`;
 
+/** "in about 6 weeks", "in 9 days to 3 weeks", "in 3 weeks or more". */
+function when({ low, high }: { readonly low: number; readonly high: number }): string {
+  if (!Number.isFinite(high)) return `in ${span(low)} or more`;
+  return span(low) === span(high) ? `in about ${span(low)}` : `in ${span(low)} to ${span(high)}`;
+}
+
+const verbs = {
+  rising: { sure: 'Rising', seems: 'Seems to rise by the best guesses' },
+  falling: { sure: 'Falling', seems: 'Seems to fall by the best guesses' },
+} as const;
+
 /**
  * What each method's readings tell of the way things go, and when they would leave their band; a method with
  * too few readings says nothing.
@@ -51,25 +69,21 @@ export function trendNotes(
         points.map((p) => ({ at: p.x, value: asInterval(p) })),
         unit || 'pH',
       );
-      const { perDay, direction } = trend.value;
+      const { perDay, bounds, direction, sure } = trend.value;
       const aWeek = `${formatReading(scale(perDay, 7))} ${unit || 'pH'} a week`;
       if (direction === 'cannot-tell')
         return [{ methodId, sentence: `No clear way up or down: ${aWeek}.`, workings: trend.workings }];
       const last = asInterval(points.at(-1)!);
       const limit = nextLimit(last.best, direction === 'rising', bands);
-      const days = limit && daysToLimit(last, perDay, limit.at);
-      const when =
+      const days = limit && daysToLimit(last, perDay, limit.at)?.value;
+      const leaves =
         limit && days && days.best > 0 && days.low < 3650
-          ? ` At this pace it passes ${Number(limit.at.toPrecision(3))} into ${statusWord[limit.status]} in ${
-              Number.isFinite(days.high)
-                ? `${span(days.low)} to ${span(days.high)}`
-                : `${span(days.low)} or more`
-            }.`
+          ? ` At this pace it passes ${Number(limit.at.toPrecision(3))} into ${statusWord[limit.status]} ${when(days)}.`
           : '';
       return [
         {
           methodId,
-          sentence: `${direction === 'rising' ? 'Rising' : 'Falling'}, ${aWeek}.${when}`,
+          sentence: `${verbs[direction][sure ? 'sure' : 'seems']}, ${aWeek}.${leaves}${sure ? '' : ` The ranges alone would allow ${formatInterval(scale(bounds, 7))}.`}`,
           workings: trend.workings,
         },
       ];

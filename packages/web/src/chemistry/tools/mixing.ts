@@ -111,6 +111,7 @@ export const mixingTool: Tool = {
   name: 'Mixing',
   asks: 'What comes out when two waters are poured together, pH too, and does it set ammonia free?',
   fields: [...fieldsOf(0), ...fieldsOf(1)],
+  waterPerGroup: true,
   named,
   work(given) {
     const [first, second] = [partOf(given, 1), partOf(given, 2)];

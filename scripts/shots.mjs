@@ -81,7 +81,9 @@ await shoot(wide, 'worktop', '/worktop/free-ammonia', tried);
 await shoot(wide, 'worktop-mixing', '/worktop/mixing', tried);
 await shoot(phone, 'phone-worktop', '/worktop/dosing', async (page) => {
   await tried(page);
-  await page.getByRole('region', { name: 'Answer' }).scrollIntoViewIfNeeded();
+  await page
+    .getByRole('region', { name: 'Answer' })
+    .evaluate((sheet) => sheet.scrollIntoView({ block: 'center' }));
 });
 await shoot(phone, 'phone-today', `/waters/${id('Fern Window')}/today`);
 await shoot(phone, 'phone-log', `/waters/${id('Bell Pond')}/log`);

@@ -131,6 +131,21 @@ test('a calculation is made with the keyboard alone, on a phone as well', async 
   ).toBeVisible();
 });
 
+test('typing far down a long form leaves the page where it is, while the address follows', async ({
+  browser,
+  demo,
+}) => {
+  const page = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
+  await page.goto(`${demo.url}/worktop/mixing?ph1=7`);
+  const last = page.getByLabel('Total ammonia (if known)').last();
+  await last.scrollIntoViewIfNeeded();
+  await last.fill('0.25');
+  const before = await page.evaluate(() => window.scrollY);
+  expect(before).toBeGreaterThan(300);
+  await expect(page).toHaveURL(/ammonia2=0\.25/);
+  expect(await page.evaluate(() => window.scrollY)).toBe(before);
+});
+
 test('a reading in the log opens its workings; a limit and a diluted test are kept as what they are', async ({
   page,
   served,

@@ -3,7 +3,8 @@ import { createRouter, createWebHistory } from 'vue-router';
 /** Every page is fetched when it is first asked for, so that the first one shows quickly. */
 export const router = createRouter({
   history: createWebHistory(),
-  scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
+  // A page that only writes what is typed into its address stays where it is.
+  scrollBehavior: (to, from, saved) => (to.path === from.path ? false : (saved ?? { top: 0 })),
   routes: [
     { path: '/', name: 'home', component: () => import('./waters/ShelfPage.vue'), meta: { title: 'Waters' } },
     { path: '/waters', redirect: '/' },

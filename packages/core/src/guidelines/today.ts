@@ -18,8 +18,8 @@ import {
   type ParameterId,
   type Reading,
   freeAmmonia,
-  interpret,
   parameterIds,
+  workingsOfKept,
 } from '../readings';
 import { type DueTest, DueTestSchema, dueTests, staleAfter } from '../schedule';
 import type { Deed } from '../remedies';
@@ -149,7 +149,7 @@ function measuredFigure(reading: Reading): Figure {
     value: reading.value && fromWire(reading.value),
     takenAt: reading.takenAt,
     readingId: reading.id,
-    workings: interpret(reading).workings,
+    workings: workingsOfKept(reading),
     settle: () =>
       reading.value?.high === null
         ? 'A test of the sample diluted with distilled water would settle it.'

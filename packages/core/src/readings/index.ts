@@ -3,6 +3,7 @@ export * from './doubt';
 export * from './entered';
 export * from './free-ammonia';
 export * from './interpret';
+export * from './kept-workings';
 export * from './parameter';
 export * from './reading';
 export * from './ph-overlap';

@@ -10,6 +10,7 @@ import {
 } from '@hedge-lamp/core/chemistry';
 import { FieldError, convert, interval, point } from '@hedge-lamp/core/quantity';
 import fc from 'fast-check';
+import { evenShare } from '../even-share';
 
 const ideal = (temperature: number) => ({ temperature, ionicStrength: 0 });
 const kh = (degrees: number) => convert(degrees, 'alkalinity', '°dKH', 'meq/L');
@@ -73,8 +74,8 @@ describe('carbonate in water', () => {
       fc.property(
         fc.double({ min: 0.05, max: 10, noNaN: true }),
         fc.double({ min: 5, max: 9.5, noNaN: true }),
-        fc.double({ min: 0, max: 40, noNaN: true }),
-        fc.double({ min: 0, max: 0.05, noNaN: true }),
+        evenShare.map((s) => s * 40),
+        evenShare.map((s) => s * 0.05),
         (alkalinity, ph, temperature, ionicStrength) => {
           const conditions = { temperature, ionicStrength };
           const s = carbonateSystem({ alkalinity, ph }, conditions);
@@ -125,8 +126,7 @@ describe('carbonate in water', () => {
   });
 
   it('holds every point of the box in its interval', () => {
-    const inside = (i: { low: number; high: number }) =>
-      fc.double({ min: 0, max: 1, noNaN: true }).map((s) => i.low + s * (i.high - i.low));
+    const inside = (i: { low: number; high: number }) => evenShare.map((s) => i.low + s * (i.high - i.low));
     const box = {
       alkalinity: interval(1, 1.4, 1.8),
       ph: interval(6.9, 7.1, 7.3),

@@ -7,6 +7,7 @@ import {
 } from '@hedge-lamp/core/chemistry';
 import { interval, point } from '@hedge-lamp/core/quantity';
 import fc from 'fast-check';
+import { evenShare } from '../even-share';
 
 interface Exact {
   liters: number;
@@ -77,7 +78,7 @@ const anyWater = fc.record({
   temperature: fc.double({ min: 2, max: 32, noNaN: true }),
   alkalinity: fc.double({ min: 0.1, max: 6, noNaN: true }),
   ph: fc.double({ min: 6, max: 9, noNaN: true }),
-  hardness: fc.double({ min: 0, max: 4, noNaN: true }),
+  hardness: evenShare.map((s) => s * 4),
 });
 
 describe('waters poured together', () => {
@@ -170,7 +171,7 @@ describe('waters poured together', () => {
     ];
     const { ph, dic, co2, temperature } = mixWaters(parts).value;
     const inside = (i: { low: number; high: number }) =>
-      fc.double({ min: 0, max: 1, noNaN: true }).map((s) => point(i.low + s * (i.high - i.low)));
+      evenShare.map((s) => point(i.low + s * (i.high - i.low)));
     const exact = (p: MixPart) =>
       fc.record({
         liters: inside(p.liters),
@@ -204,7 +205,7 @@ describe('waters poured together', () => {
       ph: interval(6.4 + 0.25 * k, 6.5 + 0.25 * k, 6.6 + 0.25 * k),
     }));
     const { ph } = mixWaters(parts).value;
-    const share = fc.double({ min: 0, max: 1, noNaN: true });
+    const share = evenShare;
     fc.assert(
       fc.property(fc.array(share, { minLength: 28, maxLength: 28 }), (s) => {
         const pick = (i: { low: number; high: number }, k: number) => point(i.low + s[k]! * (i.high - i.low));

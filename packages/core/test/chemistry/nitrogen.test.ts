@@ -7,6 +7,7 @@ import {
 } from '@hedge-lamp/core/chemistry';
 import { convert, interval, point } from '@hedge-lamp/core/quantity';
 import fc from 'fast-check';
+import { evenShare } from '../even-share';
 
 const forms = (ammonia: number, nitrite: number, nitrate: number) => ({
   ammonia: point(ammonia),
@@ -70,7 +71,7 @@ describe('load from feed', () => {
   });
 
   it('holds every feeding inside its ranges', () => {
-    const share = fc.double({ min: 0, max: 1, noNaN: true });
+    const share = evenShare;
     const [feed, protein, liters] = [interval(8, 10, 12), interval(0.3, 0.4, 0.45), interval(90, 100, 105)];
     const { perLiter } = feedLoad(feed, protein, liters).value;
     const pick = (i: { low: number; high: number }, s: number) => point(i.low + s * (i.high - i.low));

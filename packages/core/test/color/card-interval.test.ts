@@ -1,13 +1,14 @@
 import { type CardMatch, cardInterval, cardOf, shippedCards } from '@hedge-lamp/core/color';
 import { FieldError } from '@hedge-lamp/core/quantity';
 import fc from 'fast-check';
+import { evenShare } from '../even-share';
 
 const anyCard = fc.constantFrom(...shippedCards);
 
 describe('what a match on a card stands for', () => {
   it('holds every concentration that an eye would have called the same', () => {
     fc.assert(
-      fc.property(anyCard, fc.double({ min: 0, max: 1, noNaN: true }), (card, share) => {
+      fc.property(anyCard, evenShare, (card, share) => {
         const truth = share * card.values.at(-1)!;
         const above = card.values.findIndex((v) => v > truth);
         if (above < 0) return;

@@ -10,12 +10,13 @@ import {
   toWire,
 } from '@hedge-lamp/core/quantity';
 import fc from 'fast-check';
+import { evenShare } from '../even-share';
 
 const anyInterval = fc
   .tuple(
     fc.double({ min: -1e6, max: 1e6, noNaN: true }),
     fc.double({ min: 0, max: 1e3, noNaN: true }),
-    fc.double({ min: 0, max: 1, noNaN: true }),
+    evenShare,
   )
   .map(([low, width, share]): Interval =>
     interval(low, Math.min(low + width, low + width * share), low + width),

@@ -1,5 +1,6 @@
 import { type Interval, formatReading, interval, parseRange } from '@hedge-lamp/core/quantity';
 import fc from 'fast-check';
+import { evenShare } from '../even-share';
 
 const concentration = { floor: 0, trace: 0.25 };
 const close = (i: Interval, [low, best, high]: readonly [number, number, number]) => {
@@ -96,9 +97,9 @@ describe('what people type for a reading', () => {
 describe('a reading as shown', () => {
   const anyReading = fc
     .tuple(
-      fc.double({ min: 0, max: 500, noNaN: true }),
+      evenShare.map((s) => s * 500),
       fc.double({ min: 0.001, max: 100, noNaN: true }),
-      fc.double({ min: 0, max: 1, noNaN: true }),
+      evenShare,
       fc.boolean(),
     )
     .map(([low, width, share, open]) =>

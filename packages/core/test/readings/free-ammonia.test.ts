@@ -2,6 +2,7 @@ import { freeAmmonia } from '@hedge-lamp/core/readings';
 import { unionizedFraction } from '@hedge-lamp/core/chemistry';
 import { interval, point } from '@hedge-lamp/core/quantity';
 import fc from 'fast-check';
+import { evenShare } from '../even-share';
 
 const hour = 3_600_000;
 const at = (value: ReturnType<typeof point>, hoursAgo = 0) => ({
@@ -119,7 +120,7 @@ describe('free ammonia as an interval', () => {
   });
 
   it('holds every point inside the readings', () => {
-    const share = fc.double({ min: 0, max: 1, noNaN: true });
+    const share = evenShare;
     const [total, ph, celsius] = [interval(0.2, 0.3, 0.5), interval(7.1, 7.4, 7.9), interval(18, 21, 25)];
     const { value, crossing } = freeAmmonia(at(total), at(ph), at(celsius));
     const pick = (i: typeof total, s: number) => i.low + s * (i.high - i.low);

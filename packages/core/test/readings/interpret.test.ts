@@ -1,5 +1,5 @@
 import { FieldError } from '@hedge-lamp/core/quantity';
-import { type Observation, interpret } from '@hedge-lamp/core/readings';
+import { type Observation, type Reading, interpret, workingsOfKept } from '@hedge-lamp/core/readings';
 
 const kh = (drops: number, more: Partial<Observation> = {}): Observation => ({
   parameter: 'alkalinity',
@@ -191,5 +191,38 @@ describe('a figure written down elsewhere', () => {
 
   it('a meter shows one figure, not a range', () => {
     expect(fieldOf(pen('7.2-7.4'))).toBe('entered.text');
+  });
+});
+
+describe('a reading kept long ago', () => {
+  const kept = (entered: Reading['entered'], methodId: string | null): Reading => ({
+    id: '3f9f3c2e-8b43-4c1b-9a39-0d4bb3a2c111',
+    waterId: '5b1a8d30-52a4-4f06-8f0e-6d9f4b1c2222',
+    samplingPointId: null,
+    parameter: 'nitrite',
+    methodId,
+    takenAt: 1_700_000_000_000,
+    zone: 'Etc/UTC',
+    entered,
+    doubts: [],
+    by: '',
+    note: '',
+    runId: null,
+    methodVersion: 1,
+    value: { low: 0.2, best: 0.3, high: null },
+    version: 1,
+    createdAt: 1_700_000_000_000,
+    deletedAt: null,
+  });
+
+  it('whose method is gone keeps its value, and its workings say where they end', () => {
+    const { result, caveats } = workingsOfKept(kept({ how: 'drops', drops: 3 }, 'a-method-that-is-gone'));
+    expect(result).toBe('over 0.2 mg/L NO2-N');
+    expect(caveats[0]).toMatch(/cannot be worked through again today: There is no method called/);
+  });
+
+  it('that still can be is worked through', () => {
+    const { substituted } = workingsOfKept(kept({ how: 'figure', text: '0.3', unit: 'mg/L NO2-N' }, null));
+    expect(substituted).toMatch(/^0.3 →/);
   });
 });

@@ -7,6 +7,7 @@ import {
 } from '@hedge-lamp/core/remedies';
 import { type Interval, formatReading, interval, point } from '@hedge-lamp/core/quantity';
 import fc from 'fast-check';
+import { evenShare } from '../even-share';
 
 const nitrate = (now: Interval, source: Interval = point(0)) => ({
   label: 'Nitrate',
@@ -56,8 +57,8 @@ describe('water changes', () => {
   it('the part to change leads to the target, up as well as down', () => {
     fc.assert(
       fc.property(
-        fc.double({ min: 0, max: 100, noNaN: true }),
-        fc.double({ min: 0, max: 100, noNaN: true }),
+        evenShare.map((s) => s * 100),
+        evenShare.map((s) => s * 100),
         fc.double({ min: 0.01, max: 0.99, noNaN: true }),
         (now, source, share) => {
           fc.pre(Math.abs(now - source) > 0.1);
@@ -81,7 +82,7 @@ describe('water changes', () => {
   });
 
   it('hold every point inside the ranges, also with an uncertain part changed', () => {
-    const share = fc.double({ min: 0, max: 1, noNaN: true });
+    const share = evenShare;
     const [now, source, f, p] = [
       interval(10, 20, 40),
       interval(0, 5, 15),

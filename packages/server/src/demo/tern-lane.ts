@@ -196,9 +196,14 @@ export function ternLane(now: number, zone: string): DemoData {
       [temperature]: 26,
     });
     if (d === 34)
-      keep(w.cube, nitrite, { how: 'figure', text: '24', unit: 'mg/L NO2' }, d, 12, {
-        note: 'False zero: it flashed deep purple and faded. 1 mL into 9 mL RO water, result × 10.',
-      });
+      keep(
+        w.cube,
+        nitrite,
+        { how: 'card', cardId: 'azo-nitrite', match: { found: 'at', swatch: 5 }, dilution: 10 },
+        d,
+        12,
+        { note: 'False zero: it flashed deep purple and faded. 1 mL into 9 mL RO water.' },
+      );
   }
 
   // Sources: the mains carries a little ammonia since the works changed its disinfection.

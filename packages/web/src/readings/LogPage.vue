@@ -3,9 +3,9 @@ import type { Workings } from '@hedge-lamp/core/quantity';
 import {
   type ParameterId,
   type Reading,
-  interpret,
   parameterIds,
   parameters,
+  workingsOfKept,
 } from '@hedge-lamp/core/readings';
 import { type Deed, deedLabel } from '@hedge-lamp/core/remedies';
 import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
@@ -103,7 +103,7 @@ function openForm(reading: Reading | null): void {
 const opened = shallowRef<Workings | null>(null);
 const panelOpen = ref(false);
 function openWorkings(reading: Reading): void {
-  opened.value = interpret(reading).workings;
+  opened.value = workingsOfKept(reading);
   panelOpen.value = true;
 }
 

@@ -160,7 +160,7 @@ function takeTheirs(): void {
     />
     <p v-if="failure" role="alert" class="failure">{{ failure }}</p>
     <form novalidate @submit.prevent="save">
-      <div class="pair">
+      <div class="field-pair">
         <ChoiceField
           v-model="form.parameter"
           :options="parameterOptions"
@@ -187,7 +187,7 @@ function takeTheirs(): void {
         <CardReader :card="card" :match="form.match" @match="form.match = $event" />
         <p v-if="errors['entered.match']" class="failure mt-2" role="alert">{{ errors['entered.match'] }}</p>
       </template>
-      <div v-else class="pair">
+      <div v-else class="field-pair">
         <TextField
           v-model="form.text"
           :inputmode="how === 'figure' ? 'text' : 'decimal'"
@@ -204,7 +204,7 @@ function takeTheirs(): void {
           :error="errors['entered.unit']"
         />
       </div>
-      <div class="pair mt-3">
+      <div class="field-pair mt-3">
         <TextField v-model="form.takenAt" type="datetime-local" label="Taken at" :error="errors.takenAt" />
         <TextField v-model="form.by" label="By" :error="errors.by" />
         <FormField v-if="water.samplingPoints.length > 0" label="Where" :error="errors.samplingPointId">
@@ -220,7 +220,7 @@ function takeTheirs(): void {
         :drops="how === 'drops'"
         :errors="errors"
       />
-      <details class="mb-3" :open="form.doubts.length > 0">
+      <details class="mb-3 folded" :open="form.doubts.length > 0">
         <summary>Doubts</summary>
         <BFormCheckboxGroup
           v-model="form.doubts"
@@ -235,15 +235,3 @@ function takeTheirs(): void {
     </form>
   </BModal>
 </template>
-
-<style scoped>
-.pair {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(12rem, 1fr));
-  gap: 0 1rem;
-}
-summary {
-  min-height: 32px;
-  font-weight: 600;
-}
-</style>

@@ -16,9 +16,9 @@ const filled = dilution.value !== '' || sampleTimes.value !== '';
 </script>
 
 <template>
-  <details class="mb-3" :open="filled || wrong">
+  <details class="mb-3 folded" :open="filled || wrong">
     <summary>Diluted, or another sample size</summary>
-    <div class="pair">
+    <div class="field-pair">
       <TextField
         v-model="dilution"
         inputmode="decimal"
@@ -37,15 +37,3 @@ const filled = dilution.value !== '' || sampleTimes.value !== '';
     </div>
   </details>
 </template>
-
-<style scoped>
-.pair {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(12rem, 1fr));
-  gap: 0 1rem;
-}
-summary {
-  min-height: 32px;
-  font-weight: 600;
-}
-</style>

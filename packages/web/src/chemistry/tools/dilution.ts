@@ -2,15 +2,7 @@ import { dilutionPlans, scaledBack } from '@hedge-lamp/core/methods';
 import { FieldError, type QuantityKind, formatReading } from '@hedge-lamp/core/quantity';
 import { shown } from '../shown';
 import type { Tool } from '../tool';
-
-const kinds: readonly { value: QuantityKind; text: string }[] = [
-  { value: 'nitrite', text: 'Nitrite' },
-  { value: 'nitrate', text: 'Nitrate' },
-  { value: 'ammonia', text: 'Total ammonia' },
-  { value: 'alkalinity', text: 'KH (alkalinity)' },
-  { value: 'hardness', text: 'GH (hardness)' },
-  { value: 'chloride', text: 'Chloride' },
-];
+import { dissolvedKinds } from './dissolved-kinds';
 
 export const dilutionTool: Tool = {
   id: 'dilution',
@@ -33,7 +25,13 @@ export const dilutionTool: Tool = {
       options: [2, 3, 4, 5, 8, 10, 20, 50].map((n) => ({ value: String(n), text: `${n} times` })),
       example: '10',
     },
-    { id: 'what', label: 'What is tested', options: kinds, example: 'nitrite', group: 'After the test' },
+    {
+      id: 'what',
+      label: 'What is tested',
+      options: dissolvedKinds,
+      example: 'nitrite',
+      group: 'After the test',
+    },
     {
       id: 'reading',
       label: 'Read in the diluted sample',

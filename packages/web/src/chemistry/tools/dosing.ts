@@ -14,6 +14,7 @@ import { freeAmmonia } from '@hedge-lamp/core/readings';
 import type { Given } from '../given';
 import { shown, shownIn } from '../shown';
 import type { Outcome, Shown, Tool } from '../tool';
+import { volumeField } from './volume-field';
 
 const targets: readonly { value: DoseTarget; text: string }[] = [
   { value: 'alkalinity', text: 'KH (alkalinity)' },
@@ -97,16 +98,7 @@ export const dosingTool: Tool = {
       example: 'sodium-bicarbonate',
     },
     { id: 'rise', label: 'By', kind: target, exact: true, example: '2' },
-    {
-      id: 'liters',
-      label: 'In',
-      kind: 'volume',
-      unit: 'L',
-      units: ['L', 'US gal', 'imp gal'],
-      exact: true,
-      pull: 'volume',
-      example: '180',
-    },
+    volumeField('liters', 'In', '180', { pull: 'volume' }),
     {
       id: 'strength',
       label: 'Ammonia in the bottle, by weight',

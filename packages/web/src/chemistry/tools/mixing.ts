@@ -4,6 +4,7 @@ import { freeAmmonia } from '@hedge-lamp/core/readings';
 import type { Given } from '../given';
 import { shownIn } from '../shown';
 import type { Shown, Tool, ToolField } from '../tool';
+import { volumeField } from './volume-field';
 
 const groups = ['First water', 'Second water'] as const;
 type Example = Record<'liters' | 'temperature' | 'ph' | 'kh' | 'gh' | 'nitrate' | 'ammonia', string>;
@@ -17,17 +18,7 @@ const fieldsOf = (k: 0 | 1): ToolField[] => {
   const group = groups[k];
   const example = examples[k]!;
   return [
-    {
-      id: `liters${n}`,
-      label: 'Volume',
-      kind: 'volume',
-      unit: 'L',
-      units: ['L', 'US gal', 'imp gal'],
-      exact: true,
-      pull: 'volume',
-      group,
-      example: example.liters,
-    },
+    volumeField(`liters${n}`, 'Volume', example.liters, { pull: 'volume', group }),
     {
       id: `temperature${n}`,
       label: 'Temperature',

@@ -9,6 +9,7 @@ import {
 import { type Interval, formatReading, interval } from '@hedge-lamp/core/quantity';
 import { shown, shownIn } from '../shown';
 import type { Shown, Tool, ToolField } from '../tool';
+import { volumeField } from './volume-field';
 
 export const feedTool: Tool = {
   id: 'feed',
@@ -33,16 +34,7 @@ export const feedTool: Tool = {
       exact: true,
       example: '40',
     },
-    {
-      id: 'liters',
-      label: 'Volume of the water',
-      kind: 'volume',
-      unit: 'L',
-      units: ['L', 'US gal', 'imp gal'],
-      exact: true,
-      pull: 'volume',
-      example: '2250',
-    },
+    volumeField('liters', 'Volume of the water', '2250', { pull: 'volume' }),
   ],
   work(given) {
     const load = feedLoad(given.value('feed'), given.value('protein'), given.value('liters'));
@@ -76,17 +68,7 @@ export const saltAndNitriteTool: Tool = {
       example: '5',
       hint: 'From a water report or a test; type 0 if nothing is known.',
     },
-    {
-      id: 'liters',
-      label: 'Volume of the water',
-      kind: 'volume',
-      unit: 'L',
-      units: ['L', 'US gal', 'imp gal'],
-      exact: true,
-      pull: 'volume',
-      optional: true,
-      example: '180',
-    },
+    volumeField('liters', 'Volume of the water', '180', { pull: 'volume', optional: true }),
   ],
   work(given) {
     const { value, workings } = chlorideNitrite(given.value('chloride'), given.value('nitrite'));
@@ -118,46 +100,30 @@ export const saltAndNitriteTool: Tool = {
   },
 };
 
-const set = (k: 1 | 2): ToolField[] => {
-  const group = k === 1 ? 'Before' : 'After';
-  const [ammonia, nitrite, nitrate] = k === 1 ? ['2', '0', '5'] : ['0', '0.5', '10-15'];
-  return [
-    {
-      id: `ammonia${k}`,
-      label: 'Total ammonia',
-      kind: 'ammonia',
-      unit: 'mg/L NH3-N',
-      group,
-      example: ammonia,
-      ...(k === 2 ? { pull: 'ammonia' } : {}),
-    },
-    {
-      id: `nitrite${k}`,
-      label: 'Nitrite',
-      kind: 'nitrite',
-      unit: 'mg/L NO2',
-      group,
-      example: nitrite,
-      ...(k === 2 ? { pull: 'nitrite' } : {}),
-    },
-    {
-      id: `nitrate${k}`,
-      label: 'Nitrate',
-      kind: 'nitrate',
-      unit: 'mg/L NO3',
-      group,
-      example: nitrate,
-      ...(k === 2 ? { pull: 'nitrate' } : {}),
-    },
-  ];
-};
+const forms = [
+  ['ammonia', 'Total ammonia', 'mg/L NH3-N', '2', '0'],
+  ['nitrite', 'Nitrite', 'mg/L NO2', '0', '0.5'],
+  ['nitrate', 'Nitrate', 'mg/L NO3', '5', '10-15'],
+] as const;
+
+/** The three tests before (1) and after (2); only those after are the latest of a water. */
+const setOf = (k: 1 | 2): ToolField[] =>
+  forms.map(([id, label, unit, before, after]) => ({
+    id: `${id}${k}`,
+    label,
+    kind: id,
+    unit,
+    group: k === 1 ? 'Before' : 'After',
+    example: k === 1 ? before : after,
+    ...(k === 2 ? { pull: id } : {}),
+  }));
 
 export const nitrogenBalanceTool: Tool = {
   id: 'nitrogen-balance',
   name: 'Nitrogen',
   asks: 'Ammonia fell, nitrate rose: does the nitrogen add up, or is a test off?',
   fields: [
-    ...set(1),
+    ...setOf(1),
     {
       id: 'added',
       label: 'Ammonia added in between',
@@ -168,7 +134,7 @@ export const nitrogenBalanceTool: Tool = {
       optional: true,
       example: '',
     },
-    ...set(2),
+    ...setOf(2),
   ],
   named: Object.fromEntries(
     (['ammonia', 'nitrite', 'nitrate'] as const).flatMap((id) => [

@@ -11,14 +11,10 @@ import {
 } from '@hedge-lamp/core/quantity';
 import { shown } from '../shown';
 import type { Outcome, Tool } from '../tool';
+import { dissolvedKinds } from './dissolved-kinds';
 
 const kinds: readonly { value: QuantityKind; text: string }[] = [
-  { value: 'nitrate', text: 'Nitrate' },
-  { value: 'nitrite', text: 'Nitrite' },
-  { value: 'ammonia', text: 'Total ammonia' },
-  { value: 'alkalinity', text: 'KH (alkalinity)' },
-  { value: 'hardness', text: 'GH (hardness)' },
-  { value: 'chloride', text: 'Chloride and salt' },
+  ...dissolvedKinds,
   { value: 'carbon-dioxide', text: 'CO2' },
   { value: 'conductivity', text: 'Conductivity' },
   { value: 'temperature', text: 'Temperature' },

@@ -17,15 +17,9 @@ import {
 } from '@hedge-lamp/core/quantity';
 import { shown } from '../shown';
 import type { Shown, Tool } from '../tool';
+import { dissolvedKinds } from './dissolved-kinds';
+import { volumeField } from './volume-field';
 
-const kinds: readonly { value: QuantityKind; text: string }[] = [
-  { value: 'nitrate', text: 'Nitrate' },
-  { value: 'nitrite', text: 'Nitrite' },
-  { value: 'ammonia', text: 'Total ammonia' },
-  { value: 'alkalinity', text: 'KH (alkalinity)' },
-  { value: 'hardness', text: 'GH (hardness)' },
-  { value: 'chloride', text: 'Chloride' },
-];
 const kind = (choice: (id: string) => string) => choice('what') as QuantityKind;
 
 export const waterChangeTool: Tool = {
@@ -33,7 +27,7 @@ export const waterChangeTool: Tool = {
   name: 'Water change',
   asks: 'What does one change do, what do many, where does the routine settle, and how much brings it to a target?',
   fields: [
-    { id: 'what', label: 'Of what', options: kinds, example: 'nitrate' },
+    { id: 'what', label: 'Of what', options: dissolvedKinds, example: 'nitrate' },
     { id: 'now', label: 'In the water now', kind, example: '60' },
     {
       id: 'source',
@@ -61,27 +55,8 @@ export const waterChangeTool: Tool = {
     },
     { id: 'changes', label: 'Number of changes', exact: true, optional: true, example: '8' },
     { id: 'target', label: 'Bring it to', kind, exact: true, optional: true, example: '30' },
-    {
-      id: 'liters',
-      label: 'Volume of the water',
-      kind: 'volume',
-      unit: 'L',
-      units: ['L', 'US gal', 'imp gal'],
-      exact: true,
-      optional: true,
-      pull: 'volume',
-      example: '180',
-    },
-    {
-      id: 'dripped',
-      label: 'Or drip through',
-      kind: 'volume',
-      unit: 'L',
-      units: ['L', 'US gal', 'imp gal'],
-      exact: true,
-      optional: true,
-      example: '60',
-    },
+    volumeField('liters', 'Volume of the water', '180', { optional: true, pull: 'volume' }),
+    volumeField('dripped', 'Or drip through', '60', { optional: true }),
   ],
   work(given) {
     // All in the unit in which the present level was typed, so that words and figures agree with the keeper's.
@@ -91,7 +66,7 @@ export const waterChangeTool: Tool = {
       const value = given.maybe(id);
       return value && convertInterval(value, what, canonicalUnit(what), unit);
     };
-    const label = kinds.find((k) => k.value === what)!.text;
+    const label = dissolvedKinds.find((k) => k.value === what)!.text;
     const of: ChangeOf = { label, unit, now: given.typed('now').value, source: inUnit('source')! };
     const fraction = given.value('fraction');
     const made = inUnit('made');

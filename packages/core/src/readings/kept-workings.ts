@@ -1,0 +1,31 @@
+import { FieldError, type Workings, canonicalUnit, formatReading, fromWire } from '../quantity';
+import { interpret } from './interpret';
+import { parameters } from './parameter';
+import type { Reading } from './reading';
+
+/**
+ * The workings of a reading that is kept. What was entered years ago may not be accepted any more (a method that
+ * is gone, a rule made stricter): then the kept value stands, and the workings say why they end there.
+ */
+export function workingsOfKept(reading: Reading): Workings {
+  try {
+    return interpret(reading).workings;
+  } catch (error) {
+    if (!(error instanceof FieldError)) throw error;
+    const { label, kind } = parameters[reading.parameter];
+    const value = reading.value
+      ? `${formatReading(fromWire(reading.value))} ${kind === 'ph' ? '' : canonicalUnit(kind)}`.trim()
+      : 'No value';
+    return {
+      title: label,
+      result: value,
+      formula: 'as computed when it was kept',
+      substituted: value,
+      inputs: [],
+      sources: [
+        `Kept under ${reading.methodId ?? 'no method'}, version ${reading.methodVersion ?? 'unknown'}`,
+      ],
+      caveats: [`It cannot be worked through again today: ${error.message}`],
+    };
+  }
+}

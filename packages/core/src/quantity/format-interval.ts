@@ -3,17 +3,9 @@ import type { Interval } from './interval';
 /** Finest figure shown: a hundred-thousandth of any unit in use is beyond every test of this trade. */
 const finest = 6;
 
-/**
- * Decimals worth showing: the place of the first figure of half the width, negative for tens and hundreds. An
- * exact figure gets four significant digits.
- */
-function decimalsFor(width: number, magnitude: number): number {
-  // Converting there and back leaves a width of rounding only; such a figure is exact.
-  const real = width > 1e-9 * Math.abs(magnitude);
-  const step = real ? width / 2 : Math.abs(magnitude) / 1000;
-  if (step === 0 || !Number.isFinite(step)) return 0;
-  return Math.min(finest, Math.ceil(-Math.log10(step) - 1e-9));
-}
+/** Decimals of the place of the first figure of a step: negative for tens and hundreds. */
+const decimalsOf = (step: number): number =>
+  step > 0 && Number.isFinite(step) ? Math.min(finest, Math.ceil(-Math.log10(step) - 1e-9)) : 0;
 
 type Round = (x: number) => number;
 
@@ -29,27 +21,43 @@ function tidy(x: number, decimals: number, round: Round = Math.round): string {
   return short === '-0' ? '0' : short.replace('-', '−');
 }
 
-/** Exact figures under a thousand keep their tens and ones; a wide one does not pretend to. */
-const placesOf = (i: Interval): number => {
-  const finite = Number.isFinite(i.high - i.low);
-  const width = finite ? i.high - i.low : 0;
-  const decimals = decimalsFor(width, i.best);
-  return width > 0 && finite ? decimals : Math.max(0, decimals);
+/** Width that is more than the rounding of a conversion there and back; 0 for an exact or an open figure. */
+function widthOf({ low, best, high }: Interval): number {
+  const width = high - low;
+  return Number.isFinite(width) && width > 1e-9 * Math.abs(best) ? width : 0;
+}
+
+/** An exact figure gets four significant digits, but never loses its tens and ones. */
+const exactDecimals = (best: number): number => Math.max(0, decimalsOf(Math.abs(best) / 1000));
+
+/** The ends are given to a fifth of the width or finer: rounded outward, the range grows by two fifths at most. */
+const endDecimals = (i: Interval): number => {
+  const width = widthOf(i);
+  return width > 0 ? decimalsOf(width / 5) : exactDecimals(i.best);
 };
 
-/** A figure alone, with the digits that its interval deserves. */
-export const formatBest = (i: Interval): string => tidy(i.best, placesOf(i));
+/** A figure alone, with the digits that its interval deserves: coarser than the ends where that moves it little. */
+export function formatBest(i: Interval): string {
+  const width = widthOf(i);
+  if (width === 0) return tidy(i.best, exactDecimals(i.best));
+  const coarse = decimalsOf(width / 2);
+  const step = 10 ** coarse;
+  const rounded = Math.round(i.best * step) / step;
+  const stays = rounded >= i.low && rounded <= i.high && Math.abs(rounded - i.best) < width / 10;
+  return tidy(i.best, stays ? coarse : decimalsOf(width / 5));
+}
 
 /**
  * An interval in words and figures, unit-less: "4–5", "−2 to 3", "over 8", "under 6", "7.4". The ends are rounded
  * outward, so that what is shown never claims more than what is known. The caller puts the unit behind it.
  */
 export function formatInterval(i: Interval): string {
-  const decimals = placesOf(i);
+  const decimals = endDecimals(i);
   if (i.high === Infinity && i.low === -Infinity) return 'unknown';
   if (i.high === Infinity) return `over ${tidy(i.low, decimals, Math.floor)}`;
   if (i.low === -Infinity) return `under ${tidy(i.high, decimals, Math.ceil)}`;
-  if (i.high - i.low <= 1e-9 * Math.abs(i.best)) return tidy(i.best, decimals);
+  if (i.low === i.high || (Number.isFinite(i.high - i.low) && widthOf(i) === 0))
+    return tidy(i.best, decimals);
   const low = tidy(i.low, decimals, Math.floor);
   const high = tidy(i.high, decimals, Math.ceil);
   if (low === high) return low;

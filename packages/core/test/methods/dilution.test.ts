@@ -63,7 +63,7 @@ describe('a dilution', () => {
   it('scales the result back, range and all', () => {
     const { value, workings } = scaledBack(interval(2, 3, 5), interval(9, 10, 11), 'mg/L NO2');
     expect(value).toEqual({ low: 18, best: 30, high: 55 });
-    expect(workings.result).toBe('30 (10–60) mg/L NO2');
+    expect(workings.result).toBe('30 (18–55) mg/L NO2');
     expect(scaledBack(interval(5, 5, Infinity), point(10), 'mg/L NO2').value.high).toBe(Infinity);
   });
 

@@ -27,7 +27,11 @@ describe('a figure as shown', () => {
     expect(formatReading(interval(7.3, 7.4, 7.5))).toBe('7.4 (7.3–7.5)');
     expect(formatReading(interval(0.0041, 0.00881, 0.0129))).toBe('0.009 (0.004–0.013)');
     expect(formatReading(interval(0.2, 0.3123, 0.4))).toBe('0.3 (0.2–0.4)');
+    expect(formatReading(interval(9.9, 16.4, 36.2))).toBe('16 (9–37)');
+    expect(formatReading(interval(-2.04, 0.02, 2.04))).toBe('0 (−2.1 to 2.1)');
+    expect(formatReading(interval(1230, 1800, 2490))).toBe('1800 (1200–2500)');
     expect(formatInterval(point(0.3942))).toBe('0.3942');
+    expect(formatInterval(point(12345))).toBe('12345');
   });
 
   it('says over and under where an end is unknown', () => {

@@ -98,6 +98,6 @@ describe('units of water', () => {
       ['mg/L NO3', 'ppm NO3'],
     ]);
     near(value[0]!.value.best, 11.29, 5e-4);
-    expect(workings.substituted).toBe('11.3 (11.1–11.5) mg/L NO3-N = 50 (49.5–50.5) mg/L NO3');
+    expect(workings.substituted).toBe('11.3 (11.18–11.41) mg/L NO3-N = 50 (49.5–50.5) mg/L NO3');
   });
 });

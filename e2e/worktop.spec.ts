@@ -62,6 +62,21 @@ test('the latest readings of a water are taken in, with their age, until changed
   await expect(page.getByText(/^Read .*\.$/)).toHaveCount(3);
 });
 
+test('a water change takes the water and its source each from its own readings', async ({ page, demo }) => {
+  await page.goto(`${demo.url}/worktop/water-change?what=nitrate&fraction=30`);
+  await page.getByLabel('From a water for The water').selectOption({ label: 'Fern Window' });
+  await page.getByRole('button', { name: 'Take its latest readings for The water' }).click();
+  await expect(page.getByRole('textbox', { name: 'In it now' })).toHaveValue(/\d/);
+  await expect(page.getByRole('textbox', { name: 'Its volume (optional)' })).toHaveValue('180');
+  // The second offers a source to begin with.
+  await expect(page.getByLabel('From a water for The new water').locator('option:checked')).toHaveText(
+    'Mains tap',
+  );
+  await page.getByRole('button', { name: 'Take its latest readings for The new water' }).click();
+  await expect(page.getByRole('textbox', { name: 'In the new water' })).toHaveValue(/\d/);
+  await expect(page.getByRole('region', { name: answer })).toContainText('mg/L NO3');
+});
+
 test('a water without readings says so and keeps what was typed', async ({ page, served }) => {
   await served.water();
   await page.goto(`${served.url}/worktop/free-ammonia?total=0.3`);

@@ -4,7 +4,7 @@ import { agoInWords } from '../clock/words';
 import { useNow } from '../clock/use-now';
 import type { FieldErrors } from '../shell/field-errors';
 import ChoiceField from '../shell/ChoiceField.vue';
-import { choiceIn, isShown, optionsOf, unitIn, unitsOf } from './given';
+import { choiceIn, isShown, optionsOf, pulledInto, unitIn, unitsOf } from './given';
 import type { Tool, ToolField, Typed, TypedFields } from './tool';
 import UnitField from './UnitField.vue';
 import WaterPull from './WaterPull.vue';
@@ -24,7 +24,7 @@ const groups = computed(() => {
     if (!isShown(field, choice.value)) continue;
     byName.set(field.group ?? '', [...(byName.get(field.group ?? '') ?? []), field]);
   }
-  const pullable = (fields: readonly ToolField[]) => fields.filter((f) => f.pull);
+  const pullable = (fields: readonly ToolField[]) => fields.filter((f) => pulledInto(f, choice.value));
   const all = pullable([...byName.values()].flat());
   // One water for the whole calculation is asked for once, where its first reading goes.
   const firstWith = [...byName].find(([, fields]) => pullable(fields).length > 0)?.[0];
@@ -36,6 +36,7 @@ const groups = computed(() => {
 });
 /** Words that would be cut off beside their label stand below it. */
 const hasLongWords = (field: ToolField) => optionsOf(field, choice.value).some((o) => o.text.length > 24);
+const leaveOut = (field: ToolField) => (field.optional ? (field.exact ? 'optional' : 'if known') : undefined);
 const text = (field: ToolField) => props.typed[field.id]?.text ?? '';
 const unit = (field: ToolField) => unitIn(field, props.typed[field.id]?.unit ?? '', choice.value);
 const hint = (field: ToolField) => {
@@ -50,7 +51,8 @@ const hint = (field: ToolField) => {
       <legend v-if="group.name">{{ group.name }}</legend>
       <WaterPull
         v-if="group.pulled.length > 0"
-        :fields="group.pulled"
+        :wanted="group.pulled.map((f) => ({ id: f.id, label: f.label, of: pulledInto(f, choice)! }))"
+        :from-source="group.pulled.some((f) => f.fromSource)"
         :what="(tool.waterPerGroup && group.name) || tool.name"
         @pulled="emit('setAll', $event)"
       />
@@ -72,7 +74,7 @@ const hint = (field: ToolField) => {
             :unit="unit(field)"
             :units="unitsOf(field, choice)"
             :label="field.label"
-            :optional="field.optional ?? false"
+            :leave-out="leaveOut(field)"
             :error="errors[field.id]"
             :hint="hint(field)"
             @update:text="emit('set', field.id, { text: $event })"

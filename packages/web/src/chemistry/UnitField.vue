@@ -9,7 +9,8 @@ defineProps<{
   units: readonly string[];
   error?: string | undefined;
   hint?: string | undefined;
-  optional?: boolean;
+  /** Words behind the label of a field that may stay empty. */
+  leaveOut?: string | undefined;
 }>();
 const text = defineModel<string>('text', { required: true });
 const unit = defineModel<string>('unit', { required: true });
@@ -18,7 +19,7 @@ const unit = defineModel<string>('unit', { required: true });
 <template>
   <FormField
     v-slot="{ id, state, describedBy }"
-    :label="optional ? `${label} (if known)` : label"
+    :label="leaveOut ? `${label} (${leaveOut})` : label"
     :error="error"
     :hint="hint"
   >

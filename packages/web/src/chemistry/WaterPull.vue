@@ -8,16 +8,24 @@ import { sentenceOf } from '../api/api-error';
 import { call } from '../api/call';
 import { useNotices } from '../shell/notice-store';
 import { useWaters } from '../waters/waters-store';
-import type { ToolField, Typed } from './tool';
+import type { Pulled, Typed } from './tool';
 
 /** Takes the latest readings of a water into the fields that want them. */
-const props = defineProps<{ fields: readonly ToolField[]; what: string }>();
+const props = defineProps<{
+  wanted: readonly { readonly id: string; readonly label: string; readonly of: Pulled }[];
+  what: string;
+  fromSource: boolean;
+}>();
 const emit = defineEmits<{ pulled: [fields: Record<string, Partial<Typed>>] }>();
 const waters = useWaters();
 const notices = useNotices();
 const id = useId();
 const chosen = ref('');
-const waterId = computed(() => chosen.value || waters.waters[0]?.id || '');
+/** A source where one is meant, else a water that is kept; the first of them until another is chosen. */
+const waterId = computed(() => {
+  const meant = waters.waters.find((w) => (w.kind === 'source') === props.fromSource);
+  return chosen.value || (meant ?? waters.waters[0])?.id || '';
+});
 const busy = ref(false);
 
 async function pull(): Promise<void> {
@@ -27,14 +35,14 @@ async function pull(): Promise<void> {
   try {
     const today = await call<Today>('GET', `/api/waters/${water.id}/today`);
     const taken: Record<string, Partial<Typed>> = {};
-    for (const field of props.fields) {
-      if (field.pull === 'volume') {
+    for (const field of props.wanted) {
+      if (field.of === 'volume') {
         if (water.netLiters === null) continue;
         const volume = convert(water.netLiters, 'volume', 'L', water.units.volume);
         taken[field.id] = { text: String(Number(volume.toPrecision(4))), unit: water.units.volume };
         continue;
       }
-      const gauge = today.gauges.find((g) => g.subject === field.pull);
+      const gauge = today.gauges.find((g) => g.subject === field.of);
       if (!gauge?.value) continue;
       taken[field.id] = {
         text: formatReading(fromWire(gauge.value)),
@@ -42,7 +50,7 @@ async function pull(): Promise<void> {
         takenAt: gauge.takenAt,
       };
     }
-    const missing = props.fields.filter((f) => !taken[f.id]).map((f) => f.label);
+    const missing = props.wanted.filter((f) => !taken[f.id]).map((f) => f.label);
     emit('pulled', taken);
     notices.say(
       Object.keys(taken).length === 0

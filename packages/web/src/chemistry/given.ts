@@ -16,7 +16,7 @@ import {
 import { type ParameterId, parameters } from '@hedge-lamp/core/readings';
 import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
 import type { FieldErrors } from '../shell/field-errors';
-import type { Tool, ToolField, TypedFields } from './tool';
+import type { Pulled, Tool, ToolField, TypedFields } from './tool';
 
 /** The fields of a tool as read: canonical intervals, choices, and the instants of what was read in a water. */
 export interface Given {
@@ -42,6 +42,10 @@ export const choiceIn =
 
 export const optionsOf = (field: ToolField, choice: (id: string) => string) =>
   typeof field.options === 'function' ? field.options(choice) : (field.options ?? []);
+
+/** What of a water goes into a field, as things are chosen; nothing for most. */
+export const pulledInto = (field: ToolField, choice: (id: string) => string): Pulled | undefined =>
+  typeof field.pull === 'function' ? field.pull(choice) : field.pull;
 
 export const kindOf = (field: ToolField, choice: (id: string) => string): QuantityKind | undefined =>
   typeof field.kind === 'function' ? field.kind(choice) : field.kind;

@@ -2,6 +2,9 @@ import type { QuantityKind, Workings } from '@hedge-lamp/core/quantity';
 import type { ParameterId } from '@hedge-lamp/core/readings';
 import type { Given } from './given';
 
+/** What a water can give: its volume, or the latest reading of a parameter. */
+export type Pulled = ParameterId | 'volume';
+
 /** What stands in one field: the text and the unit as the keeper left them, and when it was read, if it was. */
 export interface Typed {
   readonly text: string;
@@ -33,7 +36,9 @@ export interface ToolField {
   /** Set, not measured: a single figure is exact. */
   readonly exact?: boolean;
   /** What of a water's latest readings goes here. */
-  readonly pull?: ParameterId | 'volume';
+  readonly pull?: Pulled | ((choice: (id: string) => string) => Pulled | undefined);
+  /** Usually a source's: the water to take from starts at a tap or a butt. */
+  readonly fromSource?: boolean;
   readonly hint?: string;
   /** A made-up figure that shows what the tool does. */
   readonly example: string;

@@ -17,7 +17,7 @@ const fieldsOf = (k: 0 | 1): ToolField[] => {
   const n = k + 1;
   const group = groups[k];
   const example = examples[k]!;
-  return [
+  const fields: ToolField[] = [
     volumeField(`liters${n}`, 'Volume', example.liters, { pull: 'volume', group }),
     {
       id: `temperature${n}`,
@@ -69,6 +69,7 @@ const fieldsOf = (k: 0 | 1): ToolField[] => {
       example: example.ammonia,
     },
   ];
+  return k === 1 ? fields.map((f) => ({ ...f, fromSource: true })) : fields;
 };
 
 const partOf = (given: Given, n: 1 | 2): MixPart => ({

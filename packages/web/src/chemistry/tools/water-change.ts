@@ -15,6 +15,7 @@ import {
   point,
   scale,
 } from '@hedge-lamp/core/quantity';
+import { type ParameterId, parameterIds } from '@hedge-lamp/core/readings';
 import { shown } from '../shown';
 import type { Shown, Tool } from '../tool';
 import { dissolvedKinds } from './dissolved-kinds';
@@ -22,19 +23,28 @@ import { volumeField } from './volume-field';
 
 const kind = (choice: (id: string) => string) => choice('what') as QuantityKind;
 
+/** The latest reading goes in where it is one that keepers test. */
+const tested = (choice: (id: string) => string): ParameterId | undefined =>
+  parameterIds.find((p) => p === kind(choice));
+
 export const waterChangeTool: Tool = {
   id: 'water-change',
   name: 'Water change',
   asks: 'What does one change do, what do many, where does the routine settle, and how much brings it to a target?',
+  waterPerGroup: true,
   fields: [
     { id: 'what', label: 'Of what', options: dissolvedKinds, example: 'nitrate' },
-    { id: 'now', label: 'In the water now', kind, example: '60' },
+    { id: 'now', label: 'In it now', kind, pull: tested, group: 'The water', example: '60' },
+    volumeField('liters', 'Its volume', '180', { optional: true, pull: 'volume', group: 'The water' }),
     {
       id: 'source',
       label: 'In the new water',
       kind,
+      pull: tested,
+      fromSource: true,
+      group: 'The new water',
       example: '5',
-      hint: 'Test the source too: a change cannot bring the water below it.',
+      hint: 'A change cannot bring the water below it: test the source too.',
     },
     {
       id: 'fraction',
@@ -43,6 +53,7 @@ export const waterChangeTool: Tool = {
       unit: '%',
       units: ['%'],
       exact: true,
+      group: 'The routine',
       example: '30',
     },
     {
@@ -50,13 +61,28 @@ export const waterChangeTool: Tool = {
       label: 'Made between two changes',
       kind,
       optional: true,
+      group: 'The routine',
       example: '10-15',
       hint: 'What it climbs by from one change to the next.',
     },
-    { id: 'changes', label: 'Number of changes', exact: true, optional: true, example: '8' },
-    { id: 'target', label: 'Bring it to', kind, exact: true, optional: true, example: '30' },
-    volumeField('liters', 'Volume of the water', '180', { optional: true, pull: 'volume' }),
-    volumeField('dripped', 'Or drip through', '60', { optional: true }),
+    {
+      id: 'changes',
+      label: 'Number of changes',
+      exact: true,
+      optional: true,
+      group: 'The routine',
+      example: '8',
+    },
+    {
+      id: 'target',
+      label: 'Bring it to',
+      kind,
+      exact: true,
+      optional: true,
+      group: 'Or once',
+      example: '30',
+    },
+    volumeField('dripped', 'Drip through', '60', { optional: true, group: 'Or once' }),
   ],
   work(given) {
     // All in the unit in which the present level was typed, so that words and figures agree with the keeper's.

@@ -76,7 +76,10 @@ await shoot(wide, 'workings', `/waters/${id('Bell Pond')}/today`, (page) =>
 await shoot(wide, 'trace', `/waters/${id('Fern Window')}/trace/nitrate`);
 await shoot(wide, 'log', `/waters/${id('Nursery cube')}/log`);
 await shoot(wide, 'bench-start', `/waters/${id('Bell Pond')}/bench`);
-const tried = (page) => page.getByRole('button', { name: 'Try made-up figures' }).click();
+const tried = async (page) => {
+  await page.getByRole('button', { name: 'Try made-up figures' }).click();
+  await page.evaluate(() => window.scrollTo(0, 0));
+};
 await shoot(wide, 'worktop', '/worktop/free-ammonia', tried);
 await shoot(wide, 'worktop-mixing', '/worktop/mixing', tried);
 await shoot(phone, 'phone-worktop', '/worktop/dosing', async (page) => {

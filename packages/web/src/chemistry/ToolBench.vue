@@ -41,12 +41,9 @@ async function copyLink(): Promise<void> {
   <div class="bench">
     <div>
       <ToolForm :tool="tool" :typed="typed" :errors="result.errors" @set="set" @set-all="setAll" />
-      <div class="acts">
-        <BButton v-if="isEmpty" variant="outline-secondary" @click="showExample">Try made-up figures</BButton>
-        <template v-else>
-          <BButton variant="outline-secondary" @click="copyLink">Copy the link</BButton>
-          <BButton variant="link" @click="clear">Clear</BButton>
-        </template>
+      <div v-if="!isEmpty" class="acts">
+        <BButton variant="outline-secondary" @click="copyLink">Copy the link</BButton>
+        <BButton variant="link" @click="clear">Clear</BButton>
       </div>
       <p v-if="written && !isEmpty" class="written">
         Copy this address: <span class="figure-mono">{{ written }}</span>
@@ -67,6 +64,9 @@ async function copyLink(): Promise<void> {
           Type as you would write it: 7.4, 0,25, 1/4, &lt;0.1, &gt;160, 0.25-0.5, trace. What you know only as
           a range stays a range in the answer.
         </p>
+        <BButton v-if="isEmpty" variant="outline-secondary" class="mt-3" @click="showExample"
+          >Try made-up figures</BButton
+        >
       </template>
     </section>
   </div>

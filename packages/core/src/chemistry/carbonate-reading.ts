@@ -6,8 +6,7 @@ import {
   formatReading,
   interval,
   molarMass,
-  overBoxAll,
-  point,
+  extremesInBox,
   possibleConcentration,
   possiblePh,
   possibleTemperature,
@@ -15,19 +14,13 @@ import {
 } from '../quantity';
 import { airCarbonDioxide } from './air-equilibrium';
 import { carbonateSystem } from './carbonate-system';
-import { estimatedIonicStrength, ionicStrengthFromConductivity } from './ionic-strength';
+import { type StrengthInputs, ionicStrengthOf } from './ionic-strength';
 
 /** What the carbonate of a water is worked out from. */
-export interface CarbonateInputs {
-  /** meq/L. */
-  readonly alkalinity: Interval;
+export interface CarbonateInputs extends StrengthInputs {
   readonly ph: Interval;
   /** °C. */
   readonly temperature: Interval;
-  /** mmol/L; taken as what the alkalinity carries when not known. */
-  readonly hardness?: Interval | null;
-  /** µS/cm at 25 °C; when known, the ionic strength comes from it. */
-  readonly conductivity?: Interval | null;
 }
 
 export interface CarbonateReading {
@@ -84,24 +77,18 @@ function remarksOn(timesAir: Interval, co2: Interval, airedPh: Interval): string
 }
 
 /**
- * CO2 and the other forms of carbonate from alkalinity, pH and temperature. CO2 rises with alkalinity and falls
- * as pH or temperature rises; all corners are tried.
+ * CO2 and the other forms of carbonate from alkalinity, pH and temperature. Most rise or fall along each input,
+ * but not all everywhere: in very basic water OH takes over from carbonate, and that turns with temperature.
  * @throws FieldError `not-a-number`, `out-of-range`, `upside-down` with field alkalinity, ph, temperature, …
  */
 export function carbonateReading(inputs: CarbonateInputs): Worked<CarbonateReading> {
   checkCarbonateInputs(inputs);
   const { alkalinity, ph, temperature, hardness = null, conductivity = null } = inputs;
-  // One more input tells the ionic strength: conductivity, else hardness, else nothing.
-  const salts = conductivity ?? hardness ?? point(0);
-  const strengthOf = (alk: number, salt: number) => {
-    if (conductivity) return ionicStrengthFromConductivity(salt);
-    return hardness ? estimatedIonicStrength(alk, salt) : estimatedIonicStrength(alk);
-  };
-  const [co2, dic, bicarbonate, carbonate, airedPh, timesAir, strength] = overBoxAll(
-    [alkalinity, ph, temperature, salts],
-    (alk, p, celsius, salt) => {
-      const ionicStrength = strengthOf(alk!, salt!);
-      const conditions = { temperature: celsius!, ionicStrength };
+  const strength = ionicStrengthOf(inputs);
+  const [co2, dic, bicarbonate, carbonate, airedPh, timesAir] = extremesInBox(
+    [alkalinity, ph, temperature, strength],
+    (alk, p, celsius, ionicStrength) => {
+      const conditions = { temperature: celsius!, ionicStrength: ionicStrength! };
       const state = carbonateSystem({ alkalinity: alk!, ph: p! }, conditions);
       const air = airCarbonDioxide(celsius!);
       const aired = carbonateSystem({ alkalinity: alk!, co2: air }, conditions);
@@ -112,10 +99,9 @@ export function carbonateReading(inputs: CarbonateInputs): Worked<CarbonateReadi
         state.carbonate,
         aired.ph,
         state.co2 / air,
-        ionicStrength,
       ];
     },
-  ) as [Interval, Interval, Interval, Interval, Interval, Interval, Interval];
+  ) as [Interval, Interval, Interval, Interval, Interval, Interval];
   const degrees = convertInterval(alkalinity, 'alkalinity', 'meq/L', '°dKH');
   const byRule = (kh: number, p: number) => 3 * kh * 10 ** (7 - p);
   const ruleOfThumb = interval(

@@ -1,3 +1,5 @@
+import { type Interval, interval, scale } from '../quantity';
+
 /**
  * Ionic strength, mol/L, of the plainest water with this alkalinity and hardness: calcium and magnesium,
  * bicarbonate, and as much of a single-charged ion (chloride or sodium) as makes the charges even. Real waters
@@ -18,6 +20,27 @@ export function estimatedIonicStrength(
  * Source: Griffin & Jurinak 1973, Soil Science 116: 26–30 (from memory).
  */
 export const ionicStrengthFromConductivity = (microsiemens: number): number => 1.3e-5 * microsiemens;
+
+/** What a water's ionic strength is told from. */
+export interface StrengthInputs {
+  /** meq/L. */
+  readonly alkalinity: Interval;
+  /** mmol/L; taken as what the alkalinity carries when not known. */
+  readonly hardness?: Interval | null;
+  /** µS/cm at 25 °C; when known, it alone decides. */
+  readonly conductivity?: Interval | null;
+}
+
+/**
+ * Ionic strength of a water, mol/L: from conductivity when known, else from hardness and alkalinity. Both rise
+ * with what they are made from, so ends map to ends. Whoever computes on takes it as an input of its own: a
+ * little wider than need be, and free of the bend that the estimate has where hardness and alkalinity are even.
+ */
+export function ionicStrengthOf({ alkalinity, hardness, conductivity }: StrengthInputs): Interval {
+  if (conductivity) return scale(conductivity, ionicStrengthFromConductivity(1));
+  const at = (end: 'low' | 'best' | 'high') => estimatedIonicStrength(alkalinity[end], hardness?.[end]);
+  return interval(at('low'), at('best'), at('high'));
+}
 
 /**
  * Activity coefficient of an ion by the Davies equation, good to about 0.5 mol/L.

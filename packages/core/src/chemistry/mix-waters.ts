@@ -5,18 +5,17 @@ import {
   add,
   checkInterval,
   convertInterval,
+  extremesInBox,
   formatReading,
-  interval,
   molarMass,
-  overBox,
-  overBoxAll,
+  overOpenBox,
   possibleAmount,
   possibleConcentration,
   worked,
 } from '../quantity';
 import { checkCarbonateInputs } from './carbonate-reading';
 import { carbonateSystem } from './carbonate-system';
-import { estimatedIonicStrength } from './ionic-strength';
+import { ionicStrengthOf } from './ionic-strength';
 
 /** What is neither made nor lost when waters are mixed, beside carbonate and heat. Canonical units, mg/L or mmol/L. */
 export const mixedSpecies = ['hardness', 'ammonia', 'nitrite', 'nitrate', 'chloride'] as const;
@@ -69,9 +68,7 @@ function check(parts: readonly MixPart[]): void {
 /** The mean weighted by volume: rises with each value; with each volume, toward that water's own. */
 const blended = (parts: readonly MixPart[], values: readonly Interval[]): Interval => {
   const n = parts.length;
-  const open = values.some((v) => v.high === Infinity);
-  const finite = values.map((v) => interval(v.low, v.best, Math.min(v.high, 1e9)));
-  const mean = overBox([...parts.map((p) => p.liters), ...finite], (...x) => {
+  return overOpenBox([...parts.map((p) => p.liters), ...values], (...x) => {
     let [sum, liters] = [0, 0];
     for (let k = 0; k < n; k++) {
       sum += x[k]! * x[n + k]!;
@@ -79,24 +76,23 @@ const blended = (parts: readonly MixPart[], values: readonly Interval[]): Interv
     }
     return sum / liters;
   });
-  return open ? interval(mean.low, mean.best, Infinity) : mean;
 };
+
+type FiveNumbers = [number, number, number, number, number];
 
 /**
  * Solves one mix of exact waters. Volumes, alkalinity, inorganic carbon, hardness and heat add up; pH does not,
  * and is solved from the charge balance at the temperature of the mix.
- * @param x for each water: liters, °C, meq/L, mmol/L of hardness
- * @param phs for each water
+ * @param x for each water: liters, °C, meq/L, pH, mol/L of ionic strength
  * @returns pH, inorganic carbon in mmol/L, CO2 in mg/L
  */
-function solveMix(x: readonly number[], phs: readonly number[], hardnessKnown: boolean): number[] {
+function solveMix(x: readonly number[]): number[] {
   let [liters, heat, alk, carbon, salts] = [0, 0, 0, 0, 0];
-  for (let k = 0; k < phs.length; k++) {
-    const [v, celsius, alkalinity, hardness] = x.slice(4 * k, 4 * k + 4) as [number, number, number, number];
-    const ionicStrength = estimatedIonicStrength(alkalinity, hardnessKnown ? hardness : undefined);
-    const { dic } = carbonateSystem({ alkalinity, ph: phs[k]! }, { temperature: celsius, ionicStrength });
+  for (let k = 0; k < x.length; k += 5) {
+    const [v, temperature, alkalinity, ph, ionicStrength] = x.slice(k, k + 5) as FiveNumbers;
+    const { dic } = carbonateSystem({ alkalinity, ph }, { temperature, ionicStrength });
     liters += v;
-    heat += v * celsius;
+    heat += v * temperature;
     alk += v * alkalinity;
     carbon += v * dic;
     salts += v * ionicStrength;
@@ -109,37 +105,17 @@ function solveMix(x: readonly number[], phs: readonly number[], hardnessKnown: b
 }
 
 /**
- * What comes out when any number of waters are poured together, each with its own temperature. pH of the mix
- * rises with the pH of every part, and inorganic carbon and CO2 fall; in volume, alkalinity, temperature and
- * hardness the direction depends on the rest, so all corners of those are tried.
+ * What comes out when any number of waters are poured together, each with its own temperature. The ends of pH,
+ * inorganic carbon and CO2 are sought over all the ranges at once: which way they go with a volume, a KH or a
+ * temperature depends on the rest, and may turn within a range.
  * Missing hardness is taken as what the alkalinity carries; another species missing in one part is missing in
  * the mix. Source: conservation of mass, charge and heat; constants, see carbonateConstants.
  * @throws FieldError with fields like `waters.1.ph`
  */
 export function mixWaters(parts: readonly MixPart[]): Worked<Mixture> {
   check(parts);
-  const hardnessKnown = parts.every((p) => p.hardness);
-  const zero = interval(0, 0, 0);
-  const box = parts.flatMap((p) => [
-    p.liters,
-    p.temperature,
-    p.alkalinity,
-    (hardnessKnown && p.hardness) || zero,
-  ]);
-  const at = (end: 'low' | 'best' | 'high') => {
-    const phs = parts.map((p) => p.ph[end]);
-    return (...x: number[]) => solveMix(x, phs, hardnessKnown);
-  };
-  const exactPh = parts.every((p) => p.ph.low === p.ph.high);
-  const acid = overBoxAll(box, at('low'));
-  const basic = exactPh ? acid : overBoxAll(box, at('high'));
-  const best = exactPh ? acid.map((i) => i.best) : at('best')(...box.map((i) => i.best));
-  const result = (k: number): Interval =>
-    interval(
-      Math.min(best[k]!, acid[k]!.low, basic[k]!.low),
-      best[k]!,
-      Math.max(best[k]!, acid[k]!.high, basic[k]!.high),
-    );
+  const box = parts.flatMap((p) => [p.liters, p.temperature, p.alkalinity, p.ph, ionicStrengthOf(p)]);
+  const [ph, dic, co2] = extremesInBox(box, (...x) => solveMix(x)) as [Interval, Interval, Interval];
   const species = (name: MixedSpecies): Interval | null => {
     const values = parts.map((p) => p[name]);
     return values.every((v) => v) ? blended(parts, values as Interval[]) : null;
@@ -154,9 +130,9 @@ export function mixWaters(parts: readonly MixPart[]): Worked<Mixture> {
       parts,
       parts.map((p) => p.alkalinity),
     ),
-    ph: result(0),
-    dic: result(1),
-    co2: result(2),
+    ph,
+    dic,
+    co2,
     hardness: species('hardness'),
     ammonia: species('ammonia'),
     nitrite: species('nitrite'),

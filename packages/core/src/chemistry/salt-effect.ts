@@ -1,19 +1,20 @@
 import {
   type Interval,
   type Worked,
+  add,
   checkInterval,
   convertInterval,
   formatReading,
   interval,
-  overBoxAll,
-  point,
+  extremesInBox,
   possibleAmount,
+  scale,
   worked,
 } from '../quantity';
 import { airCarbonDioxide } from './air-equilibrium';
 import { type CarbonateInputs, checkCarbonateInputs } from './carbonate-reading';
 import { carbonateSystem } from './carbonate-system';
-import { estimatedIonicStrength } from './ionic-strength';
+import { ionicStrengthOf } from './ionic-strength';
 import type { Salt } from './salts';
 
 export interface SaltEffect {
@@ -29,8 +30,9 @@ export interface SaltEffect {
 
 /**
  * What adding a salt does to KH, GH and pH. Alkalinity, carbon and hardness add by stoichiometry; pH is solved
- * from the charge balance. Ionic strength is that after the salt.
- * @param water before; `conductivity` is not used
+ * from the charge balance. Ionic strength is that
+ * of the water and of the ions that the salt brings.
+ * @param water before
  * @param grams of pure salt
  * @throws FieldError for each input that cannot be; `contradiction` when no pH up to 14 fits
  */
@@ -43,32 +45,31 @@ export function saltEffect(
   checkCarbonateInputs(water);
   checkInterval(grams, 'grams', { ...possibleAmount('Salt', 'g'), low: 0 });
   checkInterval(liters, 'liters', possibleAmount('Volume', 'L'));
-  const { perMole, molarMass } = salt;
-  const hardnessKnown = water.hardness ?? null;
-  const [alkalinity, hardness, ph, airedPh] = overBoxAll(
-    [water.alkalinity, water.ph, water.temperature, hardnessKnown ?? point(0), grams, liters],
-    (alk, p, celsius, hard, g, v) => {
+  const { perMole, molarMass, ionicStrength: strengthPerMole } = salt;
+  const millimolesIn = (g: number, v: number) => (g * 1000) / molarMass / v;
+  const [alkalinity, ph, airedPh] = extremesInBox(
+    [water.alkalinity, water.ph, water.temperature, ionicStrengthOf(water), grams, liters],
+    (alk, p, celsius, before, g, v) => {
       const temperature = celsius!;
-      const before = estimatedIonicStrength(alk!, hardnessKnown ? hard : undefined);
-      const { dic } = carbonateSystem({ alkalinity: alk!, ph: p! }, { temperature, ionicStrength: before });
-      const millimoles = (g! * 1000) / molarMass / v!;
-      const [alkAfter, dicAfter] = [alk! + millimoles * perMole.alkalinity, dic + millimoles * perMole.dic];
-      const hardAfter = (hardnessKnown ? hard! : alk! / 2) + millimoles * perMole.hardness;
-      const conditions = { temperature, ionicStrength: estimatedIonicStrength(alkAfter, hardAfter) };
+      const { dic } = carbonateSystem({ alkalinity: alk!, ph: p! }, { temperature, ionicStrength: before! });
+      const added = millimolesIn(g!, v!);
+      const [alkAfter, dicAfter] = [alk! + added * perMole.alkalinity, dic + added * perMole.dic];
+      const conditions = { temperature, ionicStrength: before! + (added * strengthPerMole) / 1000 };
       // A salt that leaves carbonate alone leaves pH alone, but for the activities.
       const after = carbonateSystem({ alkalinity: alkAfter, dic: dicAfter }, conditions);
       const aired = carbonateSystem({ alkalinity: alkAfter, co2: airCarbonDioxide(temperature) }, conditions);
-      return [alkAfter, hardAfter, after.ph, aired.ph];
+      return [alkAfter, after.ph, aired.ph];
     },
-  ) as [Interval, Interval, Interval, Interval];
-  const value: SaltEffect = { alkalinity, hardness: hardnessKnown && hardness, ph, airedPh };
+  ) as [Interval, Interval, Interval];
+  const millimoles = interval(
+    millimolesIn(grams.low, liters.high),
+    millimolesIn(grams.best, liters.best),
+    millimolesIn(grams.high, liters.low),
+  );
+  const hardness = water.hardness ? add(water.hardness, scale(millimoles, perMole.hardness)) : null;
+  const value: SaltEffect = { alkalinity, hardness, ph, airedPh };
   const kh = (i: Interval) => `${formatReading(convertInterval(i, 'alkalinity', 'meq/L', '°dKH'))} °dKH`;
   const gh = (i: Interval) => `${formatReading(convertInterval(i, 'hardness', 'mmol/L', '°dGH'))} °dGH`;
-  const millimoles = interval(
-    (grams.low * 1000) / molarMass / liters.high,
-    (grams.best * 1000) / molarMass / liters.best,
-    (grams.high * 1000) / molarMass / liters.low,
-  );
   return worked(value, () => ({
     title: `What ${salt.formula} does`,
     result: `KH ${kh(alkalinity)}${value.hardness ? `, GH ${gh(value.hardness)}` : ''}, pH ${formatReading(ph)} at once, ${formatReading(airedPh)} once aired`,

@@ -45,6 +45,8 @@ export interface Salt {
   /** g/mol. */
   readonly molarMass: number;
   readonly perMole: SaltYield;
+  /** mol/L of ionic strength that one mol/L of it brings. */
+  readonly ionicStrength: number;
   /** g/mL as it lies in a spoon, level and not packed. From memory; grain and damp move it. */
   readonly bulkDensity: Interval;
   /** What must be known before it goes in. */
@@ -52,11 +54,21 @@ export interface Salt {
 }
 
 const none: SaltYield = { alkalinity: 0, dic: 0, hardness: 0, chloride: 0, ammonia: 0, nitrate: 0 };
+/** Half the sum of the squared charges of the ions that a mole brings: the definition of ionic strength. */
+const strengthOf = (...charges: readonly number[]): number => charges.reduce((sum, z) => sum + z * z, 0) / 2;
+/** Salts of one charge each, of two and twice one, and of two each. */
+const oneAndOne = strengthOf(1, -1);
+const twoAndTwiceOne = strengthOf(2, -1, -1);
+const twoAndTwo = strengthOf(2, -2);
+/** Carbonate and hydroxide count as the two bicarbonates that they end as below about pH 9. */
+const alkaliCarbonate = strengthOf(1, 1, -1, -1);
+
 const salt = (
   id: SaltId,
   name: string,
   formula: keyof typeof molarMass,
   perMole: Partial<SaltYield>,
+  ionicStrength: number,
   [low, high]: readonly [number, number],
   ...cautions: string[]
 ): Salt => ({
@@ -65,6 +77,7 @@ const salt = (
   formula,
   molarMass: molarMass[formula],
   perMole: { ...none, ...perMole },
+  ionicStrength,
   bulkDensity: interval(low, (low + high) / 2, high),
   cautions,
 });
@@ -82,6 +95,7 @@ export const salts: Readonly<Record<SaltId, Salt>> = {
     'Baking soda (sodium bicarbonate)',
     'NaHCO3',
     { alkalinity: 1, dic: 1 },
+    oneAndOne,
     [0.85, 1.1],
     slowly,
     ammoniaTurns,
@@ -91,6 +105,7 @@ export const salts: Readonly<Record<SaltId, Salt>> = {
     'Potassium bicarbonate',
     'KHCO3',
     { alkalinity: 1, dic: 1 },
+    oneAndOne,
     [0.85, 1.2],
     slowly,
     ammoniaTurns,
@@ -100,6 +115,7 @@ export const salts: Readonly<Record<SaltId, Salt>> = {
     'Washing soda (sodium carbonate, without water)',
     'Na2CO3',
     { alkalinity: 2, dic: 1 },
+    alkaliCarbonate,
     [0.5, 1.15],
     caustic,
     slowly,
@@ -110,6 +126,7 @@ export const salts: Readonly<Record<SaltId, Salt>> = {
     'Potash (potassium carbonate)',
     'K2CO3',
     { alkalinity: 2, dic: 1 },
+    alkaliCarbonate,
     [0.75, 1.3],
     caustic,
     slowly,
@@ -120,6 +137,7 @@ export const salts: Readonly<Record<SaltId, Salt>> = {
     'Slaked lime (calcium hydroxide)',
     'Ca(OH)2',
     { alkalinity: 2, hardness: 1 },
+    twoAndTwiceOne,
     [0.4, 0.65],
     caustic,
     'It raises GH as much as KH.',
@@ -131,6 +149,7 @@ export const salts: Readonly<Record<SaltId, Salt>> = {
     'Calcium carbonate powder (chalk, coral, shell)',
     'CaCO3',
     { alkalinity: 2, dic: 1, hardness: 1 },
+    twoAndTwiceOne,
     [0.6, 1.4],
     'It dissolves only as far as CO2 lets it, over days: the figure is what would come of all of it.',
     'It raises GH as much as KH.',
@@ -140,6 +159,7 @@ export const salts: Readonly<Record<SaltId, Salt>> = {
     'Calcium chloride, without water',
     'CaCl2',
     { hardness: 1, chloride: 2 },
+    twoAndTwiceOne,
     [0.7, 1.0],
     warms,
     'It draws water from the air: keep it closed, or the figure is short.',
@@ -149,6 +169,7 @@ export const salts: Readonly<Record<SaltId, Salt>> = {
     'Calcium chloride, dihydrate',
     'CaCl2·2H2O',
     { hardness: 1, chloride: 2 },
+    twoAndTwiceOne,
     [0.75, 1.05],
     warms,
   ),
@@ -157,6 +178,7 @@ export const salts: Readonly<Record<SaltId, Salt>> = {
     'Epsom salt (magnesium sulfate, 7 water)',
     'MgSO4·7H2O',
     { hardness: 1 },
+    twoAndTwo,
     [0.85, 1.1],
     'It brings magnesium and no calcium.',
   ),
@@ -165,6 +187,7 @@ export const salts: Readonly<Record<SaltId, Salt>> = {
     'Gypsum (calcium sulfate, 2 water)',
     'CaSO4·2H2O',
     { hardness: 1 },
+    twoAndTwo,
     [0.6, 1.1],
     'It dissolves slowly, up to about 2 g in a liter.',
   ),
@@ -173,6 +196,7 @@ export const salts: Readonly<Record<SaltId, Salt>> = {
     'Ammonium chloride',
     'NH4Cl',
     { ammonia: 1, chloride: 1 },
+    oneAndOne,
     [0.6, 0.9],
     'Only for growing a filter in without animals: it is poison to them.',
   ),
@@ -181,6 +205,7 @@ export const salts: Readonly<Record<SaltId, Salt>> = {
     'Plain salt (sodium chloride, nothing added)',
     'NaCl',
     { chloride: 1 },
+    oneAndOne,
     [1.0, 1.35],
     'Salt harms some fish, snails and plants; it stays until water is changed. Not in a loop whose plants are eaten, unless they stand it.',
   ),
@@ -189,6 +214,7 @@ export const salts: Readonly<Record<SaltId, Salt>> = {
     'Potassium nitrate',
     'KNO3',
     { nitrate: 1 },
+    oneAndOne,
     [0.9, 1.3],
     'An oxidizer: keep it from heat and from anything that burns.',
   ),
@@ -197,6 +223,7 @@ export const salts: Readonly<Record<SaltId, Salt>> = {
     'Sodium nitrate',
     'NaNO3',
     { nitrate: 1 },
+    oneAndOne,
     [1.0, 1.45],
     'An oxidizer: keep it from heat and from anything that burns.',
   ),

@@ -23,6 +23,10 @@ export function interval(low: number, best: number, high: number, field = 'value
     return { low: low + 0, best: best + 0, high: high + 0 };
   if ([low, best, high].some(Number.isNaN) || !Number.isFinite(best))
     throw new FieldError('not-a-number', field, `This is not a number: ${low}, ${best}, ${high}.`);
+  // Two ways to one figure may differ by rounding in the last place: no end is crossed by that.
+  const hair = 1e-12 * Math.abs(best);
+  if (low <= best + hair && best <= high + hair)
+    return { low: Math.min(low, best) + 0, best: best + 0, high: Math.max(high, best) + 0 };
   throw new FieldError(
     'upside-down',
     field,
@@ -47,48 +51,65 @@ export const mapDecreasing = (i: Interval, f: (x: number) => number): Interval =
 /** Multiplies by a factor of zero or more. */
 export const scale = (i: Interval, factor: number): Interval => mapIncreasing(i, (x) => x * factor);
 
-/** Past this many uncertain inputs not all corners are tried any more; see overBoxAll. */
+/** Past this many uncertain inputs not all corners are tried any more; see cornersOfBox. */
 const mostForAllCorners = 12;
+
+/** One result over a box: at the best guesses, and the corners at which it is least and most. */
+export interface Corners {
+  readonly best: number;
+  readonly low: number;
+  readonly high: number;
+  readonly lowAt: readonly number[];
+  readonly highAt: readonly number[];
+}
+
+/**
+ * The least and the largest value of each of several functions among the corners of a box. Inputs without width
+ * are not varied. Past twelve uncertain inputs the corners are too many: one input at a time is moved to its
+ * better end until none gets further.
+ * @param f gives all the results at once, always as many, from one value for each input
+ */
+export function cornersOfBox(
+  inputs: readonly Interval[],
+  f: (...x: number[]) => readonly number[],
+): Corners[] {
+  const wide = inputs.flatMap((input, k) => (input.high > input.low ? [k] : []));
+  const bests = inputs.map((input) => input.best);
+  const found = f(...bests).map((best) => ({ best, low: best, high: best, lowAt: bests, highAt: bests }));
+  if (wide.length > mostForAllCorners)
+    return found.map(({ best }, j) => {
+      const lowAt = climb(inputs, wide, (at) => -f(...at)[j]!);
+      const highAt = climb(inputs, wide, (at) => f(...at)[j]!);
+      return { best, low: f(...lowAt)[j]!, high: f(...highAt)[j]!, lowAt, highAt };
+    });
+  const x = [...bests];
+  for (let corner = 0; wide.length > 0 && corner < 2 ** wide.length; corner++) {
+    wide.forEach((k, bit) => (x[k] = corner & (1 << bit) ? inputs[k]!.high : inputs[k]!.low));
+    f(...x).forEach((value, j) => {
+      const result = found[j]!;
+      if (value < result.low) [result.low, result.lowAt] = [value, [...x]];
+      if (value > result.high) [result.high, result.highAt] = [value, [...x]];
+    });
+  }
+  return found;
+}
 
 /**
  * The images of several intervals under functions that are monotone in each argument (rising in some, falling
- * in others, or which of the two depending on the rest): their extremes lie at corners of the box, so all
- * corners are tried. Inputs without width are not varied. Past twelve uncertain inputs the corners are too many:
- * one input at a time is moved to its better end until none gets further.
- * @param f gives all the results at once, always as many, from one value for each input
+ * in others, or which of the two depending on the rest): their extremes lie at corners of the box. Where a
+ * function may bend inside the box, see extremesInBox.
  */
-export function overBoxAll(
+export const overBoxAll = (
   inputs: readonly Interval[],
   f: (...x: number[]) => readonly number[],
-): Interval[] {
-  const wide = inputs.flatMap((input, k) => (input.high > input.low ? [k] : []));
-  const x = inputs.map((input) => input.best);
-  const best = f(...x);
-  const low = [...best];
-  const high = [...best];
-  if (wide.length === 0) return best.map((value) => interval(value, value, value));
-  if (wide.length <= mostForAllCorners)
-    for (let corner = 0; corner < 2 ** wide.length; corner++) {
-      wide.forEach((k, bit) => (x[k] = corner & (1 << bit) ? inputs[k]!.high : inputs[k]!.low));
-      f(...x).forEach((value, j) => {
-        low[j] = Math.min(low[j]!, value);
-        high[j] = Math.max(high[j]!, value);
-      });
-    }
-  else
-    best.forEach((_, j) => {
-      low[j] = -climb(inputs, wide, (at) => -f(...at)[j]!);
-      high[j] = climb(inputs, wide, (at) => f(...at)[j]!);
-    });
-  return best.map((value, j) => interval(low[j]!, value, high[j]!));
-}
+): Interval[] => cornersOfBox(inputs, f).map(({ low, best, high }) => interval(low, best, high));
 
 /** The image under one such function. */
 export const overBox = (inputs: readonly Interval[], f: (...x: number[]) => number): Interval =>
   overBoxAll(inputs, (...x) => [f(...x)])[0]!;
 
-/** Coordinate search for the largest value at a corner, starting at the best guesses. */
-function climb(inputs: readonly Interval[], wide: readonly number[], f: (x: number[]) => number): number {
+/** Coordinate search for the corner with the largest value, starting at the best guesses. */
+function climb(inputs: readonly Interval[], wide: readonly number[], f: (x: number[]) => number): number[] {
   const x = inputs.map((input) => input.best);
   let top = f(x);
   for (let moved = true; moved;) {
@@ -102,7 +123,23 @@ function climb(inputs: readonly Interval[], wide: readonly number[], f: (x: numb
         else x[k] = before;
       }
   }
-  return top;
+  return x;
+}
+
+/**
+ * The same where an upper end may be unknown, for functions that rise, or stay level, with every such input: the
+ * result has no upper end either, unless that input has no say in it.
+ */
+export function overOpenBox(inputs: readonly Interval[], f: (...x: number[]) => number): Interval {
+  if (!inputs.some(isOpen)) return overBox(inputs, f);
+  // Far beyond any amount; twice as far tells whether the open input has a say. Infinity itself times 0 is no number.
+  const upTo = (end: number) =>
+    overBox(
+      inputs.map((i) => ({ ...i, high: Math.min(i.high, end) })),
+      f,
+    );
+  const [near, far] = [upTo(1e12), upTo(2e12)];
+  return interval(near.low, near.best, far.high > near.high ? Infinity : near.high);
 }
 
 /** The sum: ends add. */

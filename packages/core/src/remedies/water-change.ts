@@ -2,11 +2,12 @@ import {
   FieldError,
   type Interval,
   type Worked,
+  add,
   checkInterval,
   checkValue,
   formatReading,
   interval,
-  overBox,
+  overOpenBox,
   possibleAmount,
   possibleConcentration,
   possibleShare,
@@ -52,10 +53,7 @@ const percent = (f: Interval) => `${formatReading(interval(f.low * 100, f.best *
 export function afterChange(of: ChangeOf, fraction: Interval): Worked<Interval> {
   check(of);
   checkInterval(fraction, 'fraction', possibleShare('The part changed'));
-  const open = of.now.high === Infinity && fraction.low < 1;
-  const now = interval(of.now.low, of.now.best, Math.min(of.now.high, 1e12));
-  const bounded = overBox([now, of.source, fraction], (c, s, f) => (1 - f!) * c! + f! * s!);
-  const value = open ? interval(bounded.low, bounded.best, Infinity) : bounded;
+  const value = overOpenBox([of.now, of.source, fraction], (c, s, f) => (1 - f!) * c! + f! * s!);
   return worked(value, () => ({
     title: `${of.label} after one change`,
     result: `${formatReading(value)} ${of.unit}`,
@@ -102,18 +100,17 @@ export function changeSeries(of: ChangeOf, routine: Routine, changes: number): W
   const { fraction: f, made: p } = routine;
   // The source's share and the rest of the start are one term: it rises with both, and moves one way with f.
   const start = (n: number): Interval =>
-    overBox([of.now, of.source, f], (c, s, part) => s! + (c! - s!) * (1 - part!) ** n);
+    overOpenBox([of.now, of.source, f], (c, s, part) => s! + (c! - s!) * (1 - part!) ** n);
   const kept = (part: number, n: number, from: 0 | 1): number => {
     let sum = 0;
     for (let j = from; j < n + from; j++) sum += (1 - part) ** j;
     return sum;
   };
   const since = (n: number, from: 0 | 1): Interval =>
-    interval(p.low * kept(f.high, n, from), p.best * kept(f.best, n, from), p.high * kept(f.low, n, from));
-  const sum = (a: Interval, b: Interval) => interval(a.low + b.low, a.best + b.best, a.high + b.high);
+    overOpenBox([p, f], (made, part) => made! * kept(part!, n, from));
   const steps = Array.from({ length: changes }, (_, k): ChangeStep => ({
-    before: sum(start(k), since(k + 1, 0)),
-    after: sum(start(k + 1), since(k + 1, 1)),
+    before: add(start(k), since(k + 1, 0)),
+    after: add(start(k + 1), since(k + 1, 1)),
   }));
   const last = steps.at(-1)!.after;
   return worked(steps, () => ({
@@ -149,7 +146,7 @@ export function settledLevel(of: ChangeOf, routine: Routine): Worked<Settled> {
   const { fraction: f, made: p } = routine;
   const { source: s } = of;
   const level = (share: (part: number) => number): Interval =>
-    interval(s.low + p.low * share(f.high), s.best + p.best * share(f.best), s.high + p.high * share(f.low));
+    overOpenBox([s, p, f], (source, made, part) => source! + made! * share(part!));
   const value = { before: level((x) => 1 / x), after: level((x) => (1 - x) / x) };
   return worked(value, () => ({
     title: `Where ${of.label.toLowerCase()} settles`,
@@ -175,12 +172,10 @@ export function afterDrip(of: ChangeOf, dripped: Interval, liters: Interval): Wo
   check(of);
   checkInterval(dripped, 'dripped', { ...possibleAmount('The volume dripped', 'L'), low: 0 });
   checkInterval(liters, 'liters', possibleAmount('Volume', 'L'));
-  const now = interval(of.now.low, of.now.best, Math.min(of.now.high, 1e12));
-  const bounded = overBox(
-    [now, of.source, dripped, liters],
+  const value = overOpenBox(
+    [of.now, of.source, dripped, liters],
     (c, s, v, V) => s! + (c! - s!) * Math.exp(-v! / V!),
   );
-  const value = of.now.high === Infinity ? interval(bounded.low, bounded.best, Infinity) : bounded;
   return worked(value, () => ({
     title: `${of.label} after a drip`,
     result: `${formatReading(value)} ${of.unit}`,

@@ -32,12 +32,13 @@ interface Computation {
 const dated = (value: Interval) => ({ value, takenAt: 0 });
 const nitrate = (now: Interval, source: Interval) => ({ label: 'Nitrate', unit: 'mg/L NO3', now, source });
 const [kh, ph, celsius, gh]: Range[] = [
-  [0.3, 6],
-  [6.2, 8.8],
-  [4, 32],
-  [0.2, 4],
+  [0, 6],
+  [5, 10.5],
+  [0, 35],
+  [0, 4],
 ];
 const soda = saltOf('sodium-carbonate');
+const epsom = saltOf('magnesium-sulfate');
 
 const computations: Computation[] = [
   {
@@ -55,7 +56,15 @@ const computations: Computation[] = [
         temperature: temperature!,
         hardness: hardness!,
       });
-      return [value.co2, value.dic, value.bicarbonate, value.airedPh, value.timesAir, value.ruleOfThumb];
+      return [
+        value.co2,
+        value.dic,
+        value.bicarbonate,
+        value.carbonate,
+        value.airedPh,
+        value.timesAir,
+        value.ruleOfThumb,
+      ];
     },
   },
   {
@@ -76,6 +85,15 @@ const computations: Computation[] = [
       const water = { alkalinity: alkalinity!, ph: p!, temperature: temperature!, hardness: hardness! };
       const { value } = saltEffect(water, soda, grams!, liters!);
       return [value.alkalinity, value.hardness!, value.ph, value.airedPh];
+    },
+  },
+  {
+    name: 'what a salt does that leaves carbonate alone',
+    inputs: [kh!, ph!, celsius!, gh!, [0, 20]],
+    compute: (alkalinity, p, temperature, hardness, grams) => {
+      const water = { alkalinity: alkalinity!, ph: p!, temperature: temperature!, hardness: hardness! };
+      const { value } = saltEffect(water, epsom, grams!, point(100));
+      return [value.hardness!, value.ph, value.airedPh];
     },
   },
   {

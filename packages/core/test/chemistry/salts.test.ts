@@ -25,6 +25,19 @@ describe('molar masses', () => {
   );
 });
 
+describe('the ionic strength that a salt brings', () => {
+  // Half the sum of concentration × charge²: Lewis & Randall 1921. 1:1 salts 1, 1:2 salts 3, 2:2 salts 4.
+  it.each([
+    ['sodium-chloride', 1],
+    ['calcium-chloride', 3],
+    ['magnesium-sulfate', 4],
+    ['sodium-bicarbonate', 1],
+    ['calcium-carbonate', 3],
+  ] as const)('%s: %d mol/L for each mol/L', (id, strength) => {
+    expect(saltOf(id).ionicStrength).toBe(strength);
+  });
+});
+
 describe('dosing by stoichiometry, g per 100 L', () => {
   // The table of the design, recomputed: equivalents wanted × the package's own molar mass ÷ equivalents a mole.
   const degree = 10 / massOf('CaO');

@@ -113,6 +113,22 @@ describe('water changes', () => {
     );
   });
 
+  it('keep an open end open where it has a say, and are never without a number', () => {
+    const open = interval(40, 40, Infinity);
+    const source = nitrate(interval(10, 20, 30), open);
+    expect(afterChange(source, point(0.5)).value).toMatchObject({ low: 25, best: 30, high: Infinity });
+    expect(afterChange(source, point(0)).value).toEqual(interval(10, 20, 30));
+    expect(afterDrip(source, point(10), point(100)).value.high).toBe(Infinity);
+    expect(afterDrip(source, point(0), point(100)).value.high).toBe(30);
+    // All of it changed: nothing of the start is left, however much that was.
+    const all = { fraction: point(1), made: point(3) };
+    expect(changeSeries(nitrate(open, point(5)), all, 2).value.at(-1)!.after).toEqual(point(5));
+    expect(settledLevel(nitrate(point(0), point(5)), { fraction: point(1), made: open }).value).toEqual({
+      before: interval(45, 45, Infinity),
+      after: point(5),
+    });
+  });
+
   it('show their workings with the keeper’s figures', () => {
     const { workings } = settledLevel(nitrate(point(0), point(8)), half);
     expect(workings.substituted).toContain('8 + 10 ÷ 50 % = 28');

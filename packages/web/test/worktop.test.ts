@@ -1,5 +1,6 @@
+import fc from 'fast-check';
 import { fromQuery, toQuery } from '../src/chemistry/address';
-import { answer, choiceIn, isShown } from '../src/chemistry/given';
+import { answer, choiceIn, isShown, optionsOf, unitsOf } from '../src/chemistry/given';
 import type { Outcome, Tool, TypedFields } from '../src/chemistry/tool';
 import { toolOf, tools } from '../src/chemistry/tools';
 
@@ -67,6 +68,84 @@ describe('every calculation of the worktop', () => {
         expect([t.id, field.id, absurd, result]).toEqual([t.id, field.id, absurd, null]);
         expect(errors[field.id] ?? errors['']).toMatch(/\w{3,}.*\./);
       }
+  });
+});
+
+describe('whatever is typed', () => {
+  const odd =
+    '0|1|7.4|0,25|1/4|<0.1|>160|0.25-0.5|trace|none|>0|<0|0-100|1e9|999999999|0.000001|>14|-2|50|~20|5 (4–5)|abc';
+  /** A tool filled in: mostly its example, now and then something odd, in any unit that it offers. */
+  const filledIn = (t: Tool) =>
+    fc.infiniteStream(fc.nat(10_000)).map((dice) => {
+      const throwDice = () => Number(dice.next().value);
+      const one = <T>(of: readonly T[]): T => of[throwDice() % of.length]!;
+      const typed: Record<string, TypedFields[string]> = {};
+      for (const field of t.fields) {
+        const choice = choiceIn(t, typed);
+        const text = field.options
+          ? one(optionsOf(field, choice)).value
+          : throwDice() % 5 < 3
+            ? field.example
+            : one(odd.split('|'));
+        typed[field.id] = { text, unit: one([...unitsOf(field, choice), '']), takenAt: null };
+      }
+      return typed;
+    });
+
+  it.each(tools.map((t) => [t.id, t] as const))(
+    '%s ends in figures or in a sentence, never in a number that is none',
+    (_, t) => {
+      fc.assert(
+        fc.property(filledIn(t), (typed) => {
+          const { result, errors } = answer(t, typed);
+          const shown = JSON.stringify(result?.results.map((r) => [r, r.workings]) ?? []);
+          const said = JSON.stringify([
+            errors,
+            result?.remarks,
+            result?.tables,
+            result?.steps,
+            result?.cautions,
+          ]);
+          // The formula of sodium nitrate is no NaN, and a figure of nine decimals is rounding that shows.
+          for (const words of [shown, said])
+            expect(words.replaceAll('NaNO3', '')).not.toMatch(/NaN|Infinity|undefined|\d\.\d{9}/);
+        }),
+        { numRuns: 150 },
+      );
+    },
+  );
+
+  it('a limit where an amount must be set is refused at its field, in words', () => {
+    expect(
+      ask('dosing', { target: 'chloride', salt: 'sodium-chloride', rise: '>5', liters: '100' }).errors,
+    ).toEqual({
+      rise: expect.stringContaining('needs an upper end'),
+    });
+    expect(ask('co2', { alkalinity: '>5~°dKH', ph: '7', temperature: '25' }).errors).toEqual({
+      alkalinity: 'KH (alkalinity) needs an upper end here. Type a figure, or a range such as 4-6.',
+    });
+    expect(ask('co2', { alkalinity: '4', ph: '7', temperature: '>14~°F' }).errors['temperature']).toMatch(
+      /lies between −2 and 50 °C; −10 °C cannot be/,
+    );
+  });
+
+  it('a limit where more only means more goes through: over 5 mg/L nitrite wants over so much salt', () => {
+    const result = outcome('salt-and-nitrite', { nitrite: '>5~mg/L NO2', chloride: '5', liters: '180' });
+    // Chloride typed as 5 may be 5.5: (10 × 5 − 5.5) mg/L × 180 L of chloride ÷ 0.6066 is 13.2 g of salt.
+    expect(figure(result, 'Wanting, for ten times nitrite')).toBe('over 13.2');
+  });
+
+  it('a source past its card leaves the water after a change without an upper end', () => {
+    const result = outcome('water-change', {
+      what: 'nitrate',
+      now: '40~mg/L NO3',
+      source: '>20~mg/L NO3',
+      fraction: '50',
+      target: '8~mg/L NO3-N',
+    });
+    expect(result.results[0]!.figure).toBe('over 29.75');
+    // 8 mg/L as N is 35.41 mg/L as NO3, and is said so, in the unit of the water.
+    expect(result.results.at(-1)!.workings!.title).toBe('Change for 35.41 mg/L NO3');
   });
 });
 

@@ -1,5 +1,6 @@
 import {
   type Interval,
+  type Possible,
   type Worked,
   checkInterval,
   convertInterval,
@@ -7,7 +8,6 @@ import {
   interval,
   molarMass,
   extremesInBox,
-  possibleConcentration,
   possiblePh,
   possibleTemperature,
   worked,
@@ -40,19 +40,18 @@ export interface CarbonateReading {
   readonly remarks: readonly string[];
 }
 
-const possibleAlkalinity = possibleConcentration('Alkalinity', 'meq/L');
-const possibleHardness = possibleConcentration('Hardness', 'mmol/L');
-const possibleConductivity = possibleConcentration('Conductivity', 'µS/cm');
+/** The bounds keep within about 0.5 mol/L of ionic strength, as far as the activities by Davies hold. */
+const possibleAlkalinity: Possible = { label: 'KH (alkalinity)', unit: 'meq/L', low: 0, high: 150 };
+const possibleHardness: Possible = { label: 'GH (hardness)', unit: 'mmol/L', low: 0, high: 150 };
+const possibleConductivity: Possible = { label: 'Conductivity', unit: 'µS/cm', low: 0, high: 40_000 };
 
 /** Refuses inputs that cannot be, each by its own field. */
 export function checkCarbonateInputs(inputs: CarbonateInputs, prefix = ''): void {
-  checkInterval(inputs.alkalinity, `${prefix}alkalinity`, { ...possibleAlkalinity, high: Number.MAX_VALUE });
+  checkInterval(inputs.alkalinity, `${prefix}alkalinity`, possibleAlkalinity);
   checkInterval(inputs.ph, `${prefix}ph`, possiblePh);
   checkInterval(inputs.temperature, `${prefix}temperature`, possibleTemperature);
-  if (inputs.hardness)
-    checkInterval(inputs.hardness, `${prefix}hardness`, { ...possibleHardness, high: Number.MAX_VALUE });
-  if (inputs.conductivity)
-    checkInterval(inputs.conductivity, `${prefix}conductivity`, { ...possibleConductivity, high: 1e5 });
+  if (inputs.hardness) checkInterval(inputs.hardness, `${prefix}hardness`, possibleHardness);
+  if (inputs.conductivity) checkInterval(inputs.conductivity, `${prefix}conductivity`, possibleConductivity);
 }
 
 /** Common practice: what is told apart from well-aired water within the accuracy of a color card. */

@@ -8,7 +8,10 @@ import {
   formatReading,
   interval,
   molarMass,
+  point,
   possibleAmount,
+  possibleConcentration,
+  scale,
   worked,
 } from '../quantity';
 import { type Salt, type SaltYield, saltIds, salts, spoonWarning, teaspoonsOf } from './salts';
@@ -64,12 +67,12 @@ const usual: Readonly<Record<DoseTarget, string>> = {
 /**
  * Grams of a salt that raise one figure of a water by so much: moles wanted ÷ moles in a mole of salt × molar
  * mass. Rises with both inputs. Pure salt is meant.
- * @param rise by how much, canonical unit of the target
+ * @param rise by how much, canonical unit of the target; without an upper end where at least so much is wanting
  * @param liters of water
  * @throws FieldError `rise` or `liters` out of range; `salt` when this salt does not raise it
  */
 export function saltDose(salt: Salt, target: DoseTarget, rise: Interval, liters: Interval): Worked<Dose> {
-  checkInterval(rise, 'rise', { ...possibleAmount('The rise wanted', canonicalUnit(target)), low: 0 });
+  checkInterval(rise, 'rise', possibleConcentration('The rise wanted', canonicalUnit(target)));
   checkInterval(liters, 'liters', possibleAmount('Volume', 'L'));
   const perGram = risePerGram(salt);
   if (perGram[target] === 0)
@@ -89,7 +92,7 @@ export function saltDose(salt: Salt, target: DoseTarget, rise: Interval, liters:
   const rises = Object.fromEntries(
     doseTargets.map((t) => {
       const ratio = perGram[t] / perGram[target];
-      return [t, interval(rise.low * ratio, rise.best * ratio, rise.high * ratio)];
+      return [t, ratio === 0 ? point(0) : scale(rise, ratio)];
     }),
   ) as Record<DoseTarget, Interval>;
   const shown = (t: DoseTarget, i: Interval) => {

@@ -53,8 +53,10 @@ function planFor(times: number, syringe: Syringe, tubeMilliliters: number): Dilu
   const least = Math.max(fewestMarks * mark, tubeMilliliters / times);
   const inMarks = Math.ceil(least / mark - 1e-9) * mark;
   const whole = Math.ceil(least - 1e-9);
-  const sample = whole * times <= Math.min(mostMilliliters, 2 * inMarks * times) ? whole : inMarks;
-  const water = sample * (times - 1);
+  // Marks such as 0.1 leave crumbs of rounding behind.
+  const rounded = (x: number) => Number(x.toFixed(6));
+  const sample = rounded(whole * times <= Math.min(mostMilliliters, 2 * inMarks * times) ? whole : inMarks);
+  const water = rounded(sample * (times - 1));
   if (sample * times > mostMilliliters) return null;
   const [drawn, poured] = [draws(sample, syringe), draws(water, syringe)];
   const [offSample, offWater] = [(drawn.length * mark) / 2, (poured.length * mark) / 2];

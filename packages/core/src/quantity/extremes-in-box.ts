@@ -8,15 +8,26 @@ const goldenSteps = 30;
 /** Rounds over all inputs; two or three are the rule. */
 const mostRounds = 12;
 
+/** Less than this part of a figure is rounding, not a bend. */
+const hair = 1e-10;
+
 /** Where a function is largest between two ends, by golden section (Kiefer 1953). */
 function peakBetween(f: (x: number) => number, low: number, high: number): number {
   let [a, b] = [low, high];
+  let [c, d] = [b - golden * (b - a), a + golden * (b - a)];
+  let [fc, fd] = [f(c), f(d)];
   for (let step = 0; step < goldenSteps; step++) {
-    const [c, d] = [b - golden * (b - a), a + golden * (b - a)];
-    if (f(c) > f(d)) b = d;
-    else a = c;
+    if (fc > fd) {
+      [b, d, fd] = [d, c, fc];
+      c = b - golden * (b - a);
+      fc = f(c);
+    } else {
+      [a, c, fc] = [c, d, fd];
+      d = a + golden * (b - a);
+      fd = f(d);
+    }
   }
-  return (a + b) / 2;
+  return fc > fd ? c : d;
 }
 
 /**
@@ -45,8 +56,7 @@ function largestFrom(
       lookedAt.forEach((_, j) => {
         if (at(j) === here) return;
         const value = along(at(j));
-        // A hair of rounding is no bend.
-        if (value > best + 1e-12 * Math.abs(best)) [bestAt, best, place] = [at(j), value, j];
+        if (value > best + hair * Math.abs(best)) [bestAt, best, place] = [at(j), value, j];
       });
       if (place >= 0) {
         const [from, to] = [at(Math.max(0, place - 1)), at(Math.min(lookedAt.length - 1, place + 1))];

@@ -72,6 +72,8 @@ export function parseRange(text: string, field = 'value', reading: RangeReading 
       throw new FieldError('not-a-number', field, '“Trace” has no meaning here. Type a figure.');
     return interval(0, trace / 2, trace, field);
   }
+  if (noMore.test(plain) && !fromZero)
+    throw new FieldError('not-a-number', field, `“${text}” has no meaning here. Type a figure.`);
   if (noMore.test(plain)) return around({ value: 0, lastDigit: 0 });
   if (under.test(plain)) {
     const { value } = parseFigure(plain.replace(under, ''), field);

@@ -38,6 +38,12 @@ function refuse(x: number, field: string, { label, unit, low, high }: Possible):
   const behind = unit ? ` ${unit}` : '';
   if (Number.isNaN(x))
     throw new FieldError('not-a-number', field, `${label} is not a number. Type digits, for example 7.4.`);
+  if (x === Infinity)
+    throw new FieldError(
+      'out-of-range',
+      field,
+      `${label} needs an upper end here. Type a figure, or a range such as 4-6.`,
+    );
   const least = low === Number.MIN_VALUE ? 'more than 0' : `${said(low)}${behind} or more`;
   const most = high === Infinity || high === Number.MAX_VALUE ? '' : `${said(high)}${behind}`;
   const range =
@@ -80,8 +86,12 @@ export function checkInterval(i: Interval, field: string, possible: Possible): I
   );
 }
 
-/** Puts what can be at most in the place of an end that is not known. */
+/** Puts what can be at most in the place of an end that is not known; a known end stays, even one that cannot be. */
 export const bounded = (i: Interval, { low, high }: Possible): Interval =>
   Number.isFinite(i.low) && Number.isFinite(i.high)
     ? i
-    : { low: Math.max(i.low, low), best: i.best, high: Math.min(i.high, high) };
+    : {
+        low: i.low === -Infinity ? Math.min(low, i.best) : i.low,
+        best: i.best,
+        high: i.high === Infinity ? Math.max(high, i.best) : i.high,
+      };

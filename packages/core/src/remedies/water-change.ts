@@ -8,6 +8,7 @@ import {
   formatReading,
   interval,
   overOpenBox,
+  point,
   possibleAmount,
   possibleConcentration,
   possibleShare,
@@ -218,12 +219,13 @@ export function fractionToReach(of: ChangeOf, target: number): Worked<Interval> 
     return at === Infinity ? 1 : (at - t) / (at - from);
   };
   const value = interval(part(c.low, s.low), part(c.best, s.best), part(c.high, s.high));
+  const wanted = formatReading(point(target));
   return worked(value, () => ({
-    title: `Change for ${target} ${of.unit}`,
+    title: `Change for ${wanted} ${of.unit}`,
     result: percent(value),
     formula: 'part to change = (now − target) ÷ (now − source)',
-    substituted: `(${formatReading(now)} − ${target}) ÷ (${formatReading(now)} − ${formatReading(source)}) = ${percent(value)}`,
-    inputs: [...inputsOf(of), { label: 'Target', value: `${target} ${of.unit}` }],
+    substituted: `(${formatReading(now)} − ${wanted}) ÷ (${formatReading(now)} − ${formatReading(source)}) = ${percent(value)}`,
+    inputs: [...inputsOf(of), { label: 'Target', value: `${wanted} ${of.unit}` }],
     sources: [conserved],
     caveats: [shock],
   }));

@@ -51,6 +51,8 @@ describe('a dilution', () => {
           const { sampleMilliliters: s, waterMilliliters: w, times, factor } = plan;
           expect(s + w).toBeGreaterThanOrEqual(tube - 1e-9);
           expect((s + w) / s).toBeCloseTo(times, 9);
+          // No crumbs of rounding on a screen: 0.3 mL, not 0.30000000000000004.
+          expect(`${s} ${w}`).toMatch(/^\d+(\.\d{1,6})? \d+(\.\d{1,6})?$/);
           for (const volume of [s, w])
             expect(Math.abs(volume / syringe.mark - Math.round(volume / syringe.mark))).toBeLessThan(1e-6);
           expect(factor.low).toBeLessThanOrEqual(times);

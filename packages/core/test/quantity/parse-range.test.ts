@@ -74,8 +74,8 @@ describe('what people type for a reading', () => {
     expect(() => parseRange(text, 'entered.text', concentration)).toThrow(why);
   });
 
-  it('knows no trace of a pH', () => {
-    expect(() => parseRange('trace', 'ph')).toThrow(/has no meaning here/);
+  it.each(['trace', 'none', 'nil'])('knows no %s of a pH', (word) => {
+    expect(() => parseRange(word, 'ph')).toThrow(/has no meaning here/);
   });
 
   it('ends in a number or a sentence, whatever is typed, and never hangs', () => {

@@ -92,6 +92,12 @@ function read(field: ToolField, kind: QuantityKind | undefined, text: string, un
     exact: field.exact ?? false,
     trace: trace === undefined || !kind ? undefined : convert(trace, kind, canonicalUnit(kind), unit),
   });
+  if (field.exact && !Number.isFinite(range.high))
+    throw new FieldError(
+      'out-of-range',
+      field.id,
+      'This is an amount to set, so it needs an upper end. Type a figure, or a range such as 4-6.',
+    );
   // Beyond this no amount is meant, and powers of it would run out of numbers.
   return checkInterval(range, field.id, {
     label: field.label,

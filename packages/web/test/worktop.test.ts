@@ -192,6 +192,19 @@ describe('the figures on the worktop', () => {
     expect(of.cautions?.[0]).toMatch(/A spoon is a guess/);
   });
 
+  it('drops: the ninth of 17.1 mg/L is 136.8 to 153.9 (common practice), twice the sample halves it, ten times diluted is tenfold', () => {
+    const nine = { what: 'hardness', drops: '9', perDrop: '17.1~mg/L CaCO3' };
+    const first = (fields: Record<string, string>) => outcome('drops', fields).results[0]!;
+    expect(first(nine)).toMatchObject({ figure: '154', range: '136–154' });
+    expect(outcome('drops', nine).remarks![0]).toContain('more than 136.8 and at most 153.9 mg/L CaCO3');
+    expect(first({ ...nine, sampleTimes: '2' })).toMatchObject({ figure: '77', range: '68–77' });
+    expect(first({ ...nine, dilution: '10' })).toMatchObject({ figure: '1540', range: '1360–1540' });
+    // The other school: 8.5 drops.
+    expect(outcome('drops', nine).tables![0]!.rows[1]![1]).toBe('145.4 mg/L CaCO3');
+    expect(ask('drops', { ...nine, drops: '2.5' }).errors['drops']).toMatch(/whole numbers from 1/);
+    expect(ask('drops', { ...nine, perDrop: '0~mg/L CaCO3' }).errors['perDrop']).toMatch(/more than 0/);
+  });
+
   it('dilution: 1 mL into 9 mL with a 5 mL syringe, and 1–2 read is some ten times that', () => {
     const of = outcome('dilution', {
       syringe: '5',

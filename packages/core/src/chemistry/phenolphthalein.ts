@@ -1,4 +1,4 @@
-import type { Interval } from '../quantity';
+import { type Interval, formatReading, point } from '../quantity';
 import type { CarbonateState } from './carbonate-system';
 
 /**
@@ -19,8 +19,8 @@ export const phenolphthaleinAlkalinity = (state: CarbonateState): number =>
  */
 export function phenolphthaleinContradiction(turnedPink: boolean, ph: Interval): string | null {
   if (turnedPink && ph.high < 8)
-    return `Pink means a pH above about ${phenolphthaleinPh}, but pH was read as no more than ${ph.high}. One of the two is off: repeat the pH test with the high range.`;
+    return `Pink means a pH above about ${phenolphthaleinPh}, but pH was read as no more than ${formatReading(point(ph.high))}. One of the two is off: repeat the pH test with the high range.`;
   if (!turnedPink && ph.low > 8.6)
-    return `Colorless means a pH below about ${phenolphthaleinPh}, but pH was read as ${ph.low} or more. One of the two is off: repeat the pH test.`;
+    return `Colorless means a pH below about ${phenolphthaleinPh}, but pH was read as ${formatReading(point(ph.low))} or more. One of the two is off: repeat the pH test.`;
   return null;
 }

@@ -10,9 +10,11 @@ import {
   bounded,
   checkInterval,
   convert,
+  formatBest,
   formatInterval,
   formatReading,
   interval,
+  point,
   possibleConcentration,
   possiblePh,
   possibleTemperature,
@@ -120,7 +122,7 @@ function gapSentence(why: string, kind: Companion, used: Used, value: Interval):
   const { best } = used[kind];
   const known = freeOf({ ...used, [kind]: interval(best, best, best) });
   const unit = kind === 'ph' ? '' : ' °C';
-  return `${why}. That makes free ammonia ${formatInterval(value)} mg/L NH3-N; with ${names[kind]} known to be ${best}${unit} it would be ${formatInterval(known)}. Measure it.`;
+  return `${why}. That makes free ammonia ${formatInterval(value)} mg/L NH3-N; with ${names[kind]} known to be ${formatBest(point(best))}${unit} it would be ${formatInterval(known)}. Measure it.`;
 }
 
 /** EIFAC's limit in the unit of the result. */

@@ -1,5 +1,5 @@
 import { cardInterval, cardOf } from '../color';
-import { methodOf, titrationInterval } from '../methods';
+import { methodOf, titrationInterval, titrationWords } from '../methods';
 import {
   FieldError,
   type Interval,
@@ -8,12 +8,10 @@ import {
   canonicalUnit,
   convert,
   convertInterval,
-  formatBest,
   formatReading,
   interval,
   parseFigure,
   parseRange,
-  point,
   scale,
   unitOf,
 } from '../quantity';
@@ -36,46 +34,52 @@ export interface Observation {
   readonly doubts: readonly DoubtId[];
 }
 
+interface Words {
+  readonly formula: string;
+  /** With the keeper's figures. */
+  readonly substituted: string;
+  readonly input: { label: string; value: string; note?: string };
+  readonly caveat: string;
+}
 interface Raw {
   readonly value: Interval | null;
   readonly unit: string;
-  readonly formula: string;
-  /** With the keeper's figures; a function, since formatting is the dear part. */
-  readonly substituted: () => string;
-  readonly input: { label: string; value: string; note?: string };
-  readonly caveat: string;
+  /** A function, since putting figures into words is the dear part. */
+  readonly words: () => Words;
 }
 
 function fromCard(entered: Extract<Entered, { how: 'card' }>): Raw {
   const card = cardOf(entered.cardId);
   const value = cardInterval(card, entered.match);
   const { match } = entered;
-  const sentences = {
-    between: () =>
-      `between the swatches ${card.values[match.found === 'between' ? match.below : 0]} and ${card.values[match.found === 'between' ? match.below + 1 : 0]} ${card.unit}`,
-    at: () => `like the swatch ${card.values[match.found === 'at' ? match.swatch : 0]} ${card.unit}`,
-    'past-top': () => `past the top swatch, ${card.values.at(-1)} ${card.unit}`,
-    'not-on-card': () => 'not a color of this card',
-  };
-  return {
-    value,
-    unit: card.unit,
+  const words = (): Words => ({
     formula: {
       between: 'lower swatch ≤ value ≤ upper swatch',
       at: 'half-way to the swatch below ≤ value ≤ half-way to the swatch above',
       'past-top': 'value ≥ top swatch',
       'not-on-card': 'no value',
     }[match.found],
-    substituted: () =>
-      value ? `${formatReading(value)} ${card.unit}` : 'A color that is not on the card tells nothing.',
-    input: { label: 'Color read', value: sentences[match.found]() },
+    substituted: value
+      ? `${formatReading(value)} ${card.unit}`
+      : 'A color that is not on the card tells nothing.',
+    input: {
+      label: 'Color read',
+      value: {
+        between: () =>
+          `between the swatches ${card.values[match.found === 'between' ? match.below : 0]} and ${card.values[match.found === 'between' ? match.below + 1 : 0]} ${card.unit}`,
+        at: () => `like the swatch ${card.values[match.found === 'at' ? match.swatch : 0]} ${card.unit}`,
+        'past-top': () => `past the top swatch, ${card.values.at(-1)} ${card.unit}`,
+        'not-on-card': () => 'not a color of this card',
+      }[match.found](),
+    },
     caveat:
       match.found === 'past-top'
         ? 'The card ends here. Dilute the sample with distilled water and test again to know more.'
         : match.found === 'not-on-card'
           ? 'Wrong card, colored light, or a sample so strong that its color bleached. Dilute and test again.'
           : 'Eye and light decide. Read it against white in daylight.',
-  };
+  });
+  return { value, unit: card.unit, words };
 }
 
 function observe({ parameter, methodId, entered }: Observation): Raw {
@@ -95,23 +99,10 @@ function observe({ parameter, methodId, entered }: Observation): Raw {
         throw wrong('Drops are counted with a titration method. Choose one, such as KH by drops.');
       const { perDrop, unit } = method.result;
       const { drops, sampleTimes = 1 } = entered;
-      const worth = formatBest(point(perDrop / sampleTimes));
       return {
         value: titrationInterval(drops, perDrop, { sampleTimes }),
         unit,
-        formula: '(drops − 1) × worth of a drop < value ≤ drops × worth of a drop',
-        substituted: () => `(${drops} − 1) × ${worth} < value ≤ ${drops} × ${worth} ${unit}`,
-        input: {
-          label: 'Drops to the turn',
-          value: `${drops}, each worth ${worth} ${unit}`,
-          ...(sampleTimes === 1
-            ? {}
-            : {
-                note: `${sampleTimes} times the usual sample, so a drop is worth ${perDrop} ÷ ${sampleTimes}.`,
-              }),
-        },
-        caveat:
-          'The true end lies somewhere within the last drop. Twice the sample would halve what a drop is worth.',
+        words: () => titrationWords(drops, perDrop, sampleTimes, unit),
       };
     }
     case 'card': {
@@ -143,17 +134,19 @@ function observe({ parameter, methodId, entered }: Observation): Raw {
       return {
         value,
         unit: entered.unit,
-        formula: meter
-          ? 'figure ± accuracy of the meter'
-          : 'figure ± half its last digit, or the range as typed',
-        substituted: () => `${entered.text.trim()} → ${formatReading(value)} ${entered.unit}`,
-        input: {
-          label: meter ? 'Shown by the meter' : 'Figure typed',
-          value: `${entered.text.trim()} ${entered.unit}`,
-        },
-        caveat: meter
-          ? 'Holds for a meter that was calibrated lately.'
-          : 'How it was measured is not known, so its true range may be wider.',
+        words: () => ({
+          formula: meter
+            ? 'figure ± accuracy of the meter'
+            : 'figure ± half its last digit, or the range as typed',
+          substituted: `${entered.text.trim()} → ${formatReading(value)} ${entered.unit}`,
+          input: {
+            label: meter ? 'Shown by the meter' : 'Figure typed',
+            value: `${entered.text.trim()} ${entered.unit}`,
+          },
+          caveat: meter
+            ? 'Holds for a meter that was calibrated lately.'
+            : 'How it was measured is not known, so its true range may be wider.',
+        }),
       };
     }
   }
@@ -227,13 +220,14 @@ function wordsOf(observation: Observation, raw: Raw, widened: Interval | null): 
   const { label, kind } = parameters[observation.parameter];
   const relative = isRelative(kind);
   const dilution = dilutionOf(observation);
+  const words = raw.words();
   return {
     title: label,
     result: widened ? `${formatReading(widened)} ${raw.unit}` : 'No value',
-    formula: raw.formula,
-    substituted: raw.substituted(),
+    formula: words.formula,
+    substituted: words.substituted,
     inputs: [
-      raw.input,
+      words.input,
       ...(dilution === 1
         ? []
         : [
@@ -250,6 +244,6 @@ function wordsOf(observation: Observation, raw: Raw, widened: Interval | null): 
       })),
     ],
     sources: [observation.methodId ? `${methodOf(observation.methodId).name}: common practice` : 'As typed'],
-    caveats: [raw.caveat],
+    caveats: [words.caveat],
   };
 }

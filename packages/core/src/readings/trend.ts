@@ -5,6 +5,7 @@ import {
   formatInterval,
   formatReading,
   interval,
+  point,
   worked,
 } from '../quantity';
 
@@ -124,10 +125,10 @@ export function daysToLimit(level: Interval, perDay: Interval, limit: number): W
   const latest = speed.low > 0 ? gap(far) / speed.low : Infinity;
   const days = interval(Math.min(best, gap(near) / speed.high), best, Math.max(best, latest));
   return inDays(
-    `Days to ${limit}`,
+    `Days to ${formatReading(point(limit))}`,
     days,
     '(limit − level) ÷ change a day',
-    `(${limit} − ${formatReading(level)}) ÷ ${formatReading(perDay)}`,
+    `(${formatReading(point(limit))} − ${formatReading(level)}) ÷ ${formatReading(perDay)}`,
   );
 }
 

@@ -2,6 +2,7 @@ import type { Tool } from '../tool';
 import { carbonDioxideTool } from './carbon-dioxide';
 import { dilutionTool } from './dilution';
 import { dosingTool } from './dosing';
+import { dropsTool } from './drops';
 import { freeAmmoniaTool } from './free-ammonia';
 import { mixingTool } from './mixing';
 import { feedTool, nitrogenBalanceTool, saltAndNitriteTool } from './nitrogen';
@@ -13,6 +14,7 @@ import { waterChangeTool } from './water-change';
 export const tools: readonly Tool[] = [
   freeAmmoniaTool,
   unitTableTool,
+  dropsTool,
   dilutionTool,
   mixingTool,
   waterChangeTool,

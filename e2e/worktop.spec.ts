@@ -21,7 +21,7 @@ test('a calculation is made without logging, opens its workings, and travels to 
   // Emerson and others 1975: 5.366 % of 0.5 mg/L at pH 8 and 25 °C, as NH3.
   const region = page.getByRole('region', { name: answer });
   await expect(region).toContainText('0.033 mg/L NH3');
-  await expect(region).toContainText('It reaches 0.025 mg/L NH3 at pH');
+  await expect(region).toContainText('It reaches EIFAC’s 0.025 mg/L NH3 at pH');
   await expect(page.getByRole('row', { name: /EPA, total ammonia for a month/ })).toBeVisible();
 
   await page.getByRole('button', { name: 'Workings of Free ammonia' }).click();

@@ -157,7 +157,7 @@ describe('the figures on the worktop', () => {
       temperature: '25.0',
     });
     expect(Number(results[1]?.figure)).toBeCloseTo(0.5 * 0.05366, 3);
-    expect(remarks?.join(' ')).toMatch(/It reaches 0.025 mg\/L NH3 at pH/);
+    expect(remarks?.join(' ')).toMatch(/It reaches EIFAC’s 0.025 mg\/L NH3 at pH/);
   });
 
   it('free ammonia without a pH says that, and how wide it makes it', () => {

@@ -13,6 +13,7 @@ import {
   possibleConcentration,
   worked,
 } from '../quantity';
+import { airCarbonDioxide } from './air-equilibrium';
 import { checkCarbonateInputs } from './carbonate-reading';
 import { carbonateSystem } from './carbonate-system';
 import { ionicStrengthOf } from './ionic-strength';
@@ -37,6 +38,8 @@ export interface Mixture extends Readonly<Record<MixedSpecies, Interval | null>>
   readonly alkalinity: Interval;
   /** At once, before any CO2 leaves. */
   readonly ph: Interval;
+  /** Once aired well. */
+  readonly airedPh: Interval;
   /** mmol/L. */
   readonly dic: Interval;
   /** mg/L as CO2. */
@@ -84,7 +87,7 @@ type FiveNumbers = [number, number, number, number, number];
  * Solves one mix of exact waters. Volumes, alkalinity, inorganic carbon, hardness and heat add up; pH does not,
  * and is solved from the charge balance at the temperature of the mix.
  * @param x for each water: liters, °C, meq/L, pH, mol/L of ionic strength
- * @returns pH, inorganic carbon in mmol/L, CO2 in mg/L
+ * @returns pH at once and once aired, inorganic carbon in mmol/L, CO2 in mg/L
  */
 function solveMix(x: readonly number[]): number[] {
   let [liters, heat, alk, carbon, salts] = [0, 0, 0, 0, 0];
@@ -97,11 +100,11 @@ function solveMix(x: readonly number[]): number[] {
     carbon += v * dic;
     salts += v * ionicStrength;
   }
-  const mixed = carbonateSystem(
-    { alkalinity: alk / liters, dic: carbon / liters },
-    { temperature: heat / liters, ionicStrength: salts / liters },
-  );
-  return [mixed.ph, mixed.dic, mixed.co2 * molarMass.CO2];
+  const conditions = { temperature: heat / liters, ionicStrength: salts / liters };
+  const alkalinity = alk / liters;
+  const mixed = carbonateSystem({ alkalinity, dic: carbon / liters }, conditions);
+  const aired = carbonateSystem({ alkalinity, co2: airCarbonDioxide(conditions.temperature) }, conditions);
+  return [mixed.ph, aired.ph, mixed.dic, mixed.co2 * molarMass.CO2];
 }
 
 /**
@@ -115,7 +118,12 @@ function solveMix(x: readonly number[]): number[] {
 export function mixWaters(parts: readonly MixPart[]): Worked<Mixture> {
   check(parts);
   const box = parts.flatMap((p) => [p.liters, p.temperature, p.alkalinity, p.ph, ionicStrengthOf(p)]);
-  const [ph, dic, co2] = extremesInBox(box, (...x) => solveMix(x)) as [Interval, Interval, Interval];
+  const [ph, airedPh, dic, co2] = extremesInBox(box, (...x) => solveMix(x)) as [
+    Interval,
+    Interval,
+    Interval,
+    Interval,
+  ];
   const species = (name: MixedSpecies): Interval | null => {
     const values = parts.map((p) => p[name]);
     return values.every((v) => v) ? blended(parts, values as Interval[]) : null;
@@ -131,6 +139,7 @@ export function mixWaters(parts: readonly MixPart[]): Worked<Mixture> {
       parts.map((p) => p.alkalinity),
     ),
     ph,
+    airedPh,
     dic,
     co2,
     hardness: species('hardness'),
@@ -144,7 +153,7 @@ export function mixWaters(parts: readonly MixPart[]): Worked<Mixture> {
     result: `pH ${formatReading(value.ph)}, KH ${formatReading(convertInterval(value.alkalinity, 'alkalinity', 'meq/L', '°dKH'))} °dKH, ${formatReading(value.temperature)} °C`,
     formula:
       'sum of volume × value ÷ sum of volumes, for alkalinity, inorganic carbon, hardness, nitrogen, chloride and heat; pH from HCO3 + 2 CO3 + OH − H = alkalinity',
-    substituted: `${parts.map((p) => `${formatReading(p.liters)} L × ${formatReading(p.alkalinity)} meq/L`).join(' + ')} = ${formatReading(value.liters)} L × ${formatReading(value.alkalinity)} meq/L; with ${formatReading(value.dic)} mmol/L of inorganic carbon that balances at pH ${formatReading(value.ph)}`,
+    substituted: `${parts.map((p) => `${formatReading(p.liters)} L × ${formatReading(p.alkalinity)} meq/L`).join(' + ')} = ${formatReading(value.liters)} L × ${formatReading(value.alkalinity)} meq/L; with ${formatReading(value.dic)} mmol/L of inorganic carbon that balances at pH ${formatReading(value.ph)}, and at ${formatReading(value.airedPh)} once aired`,
     inputs: parts.map((p, k) => ({
       label: `Water ${k + 1}`,
       value: `${formatReading(p.liters)} L, ${formatReading(p.temperature)} °C, pH ${formatReading(p.ph)}, ${formatReading(p.alkalinity)} meq/L`,
@@ -155,7 +164,7 @@ export function mixWaters(parts: readonly MixPart[]): Worked<Mixture> {
       'Plummer & Busenberg 1982, Geochim. Cosmochim. Acta 46: 1011–1040 (constants)',
     ],
     caveats: [
-      'This is the pH at once. Over hours CO2 leaves or enters, and pH moves toward that of aired water.',
+      `This is the pH at once. Over hours CO2 leaves or enters, and pH moves toward that of aired water, ${formatReading(value.airedPh)}.`,
       'pH does not average: it may even fall outside the two waters mixed.',
       'Valid only where carbonate is the alkalinity.',
     ],

@@ -147,12 +147,12 @@ function crossingOf({ total, ph, temperature }: Used): Crossing {
 function crossingSentence(kind: Companion, at: Crossing['ph']): string {
   const [label, unit, floor] =
     kind === 'ph' ? ['pH', '', possiblePh.low] : ['temperature', ' °C', possibleTemperature.low];
-  const staying = kind === 'ph' ? 'the temperature staying' : 'the pH staying';
-  const past = `${eifacFreeAmmonia} mg/L NH3`;
+  const staying = kind === 'ph' ? 'if the temperature stays' : 'if the pH stays';
+  const past = `EIFAC’s ${eifacFreeAmmonia} mg/L NH3`;
   if (at.low === Infinity) return `No ${label} in reach takes this much total ammonia past ${past}.`;
-  if (at.high <= floor) return `It is past ${past} at any ${label}, ${staying}.`;
+  if (at.high <= floor) return `It is past ${past} at any ${label} ${staying}.`;
   // An end that is out of reach leaves only the near one to speak of, rounded so that it claims no more.
-  const tenth = (round: (x: number) => number, x: number) => `${round(x * 10) / 10}${unit}`;
+  const tenth = (round: (x: number) => number, x: number) => `${round(x * 10) / 10}${unit}`.replace('-', '−');
   const where = (): string => {
     if (at.best === Infinity || at.high === Infinity) return `${tenth(Math.floor, at.low)} at the earliest`;
     if (at.low <= floor) return `${tenth(Math.ceil, at.high)} at the latest`;
@@ -160,7 +160,7 @@ function crossingSentence(kind: Companion, at: Crossing['ph']): string {
     const [low, high] = [tenth(Math.floor, at.low), tenth(Math.ceil, at.high)];
     return `${low.replace(unit, '')} to ${high}`;
   };
-  return `It reaches ${past} at ${label} ${where()}, ${staying}.`;
+  return `It reaches ${past} at ${kind === 'ph' ? 'pH ' : ''}${where()} ${staying}.`;
 }
 
 /** Where this water would cross EIFAC's limit if pH or temperature alone moved, as sentences. */

@@ -75,7 +75,15 @@ const computations: Computation[] = [
         { liters: liters!, temperature: t1!, alkalinity: a1!, ph: p1!, nitrate: n1! },
         { liters: point(50), temperature: t2!, alkalinity: a2!, ph: p2!, nitrate: n2! },
       ]);
-      return [value.ph, value.alkalinity, value.temperature, value.dic, value.co2, value.nitrate!];
+      return [
+        value.ph,
+        value.airedPh,
+        value.alkalinity,
+        value.temperature,
+        value.dic,
+        value.co2,
+        value.nitrate!,
+      ];
     },
   },
   {

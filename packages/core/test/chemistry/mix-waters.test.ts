@@ -141,6 +141,19 @@ describe('waters poured together', () => {
     expect(Math.abs(ph.best - 7.1)).toBeGreaterThan(0.2);
   });
 
+  it('once aired end where their alkalinity alone decides, whatever CO2 came with the parts', () => {
+    const at = (ph: number) => {
+      const soft = { liters: 1, temperature: 20, alkalinity: 1, ph, hardness: 0.5 };
+      const hard = { liters: 3, temperature: 20, alkalinity: 3, ph: 7.2, hardness: 1.5 };
+      return mixWaters([part(soft), part(hard)]).value;
+    };
+    expect(at(6).ph.best).toBeLessThan(at(8).ph.best - 0.05);
+    expect(at(6).airedPh.best).toBeCloseTo(at(8).airedPh.best, 9);
+    // By hand: H = K1 × CO2 ÷ HCO3 = 10^−6.38 × 1.6e−5 ÷ 2.5e−3 mol/L is pH 8.57; the ions and CO3 take a little off.
+    expect(at(6).airedPh.best).toBeGreaterThan(8.4);
+    expect(at(6).airedPh.best).toBeLessThan(8.7);
+  });
+
   it('may end outside the two: pH 8 cold and pH 8 hot make less than pH 8', () => {
     const [a, b] = [
       { liters: 1, temperature: 4, alkalinity: 2, ph: 8, hardness: 1 },

@@ -44,14 +44,14 @@ const options = tools.map((t) => ({ value: t.id, text: t.name }));
 .tools {
   display: flex;
   flex-wrap: wrap;
-  gap: 0.4rem;
+  gap: 0.35rem;
   margin-bottom: 1rem;
 }
 .tool {
   display: grid;
   align-items: center;
   min-height: 44px;
-  padding: 0 0.85rem;
+  padding: 0 0.7rem;
   border: 1px solid var(--hl-line);
   border-radius: 4px 14px;
   background: var(--hl-sheet);

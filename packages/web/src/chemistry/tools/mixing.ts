@@ -1,5 +1,5 @@
 import { type MixPart, type MixedSpecies, mixWaters } from '@hedge-lamp/core/chemistry';
-import { formatBest } from '@hedge-lamp/core/quantity';
+import { convertInterval, formatBest, formatReading } from '@hedge-lamp/core/quantity';
 import { freeAmmonia } from '@hedge-lamp/core/readings';
 import type { Given } from '../given';
 import { shownIn } from '../shown';
@@ -126,8 +126,9 @@ export const mixingTool: Tool = {
       results: [
         shownIn('pH', value.ph, 'ph', 'pH', {
           workings,
-          remark: 'At once; over hours CO2 leaves or enters.',
+          remark: 'At once, before CO2 leaves or enters.',
         }),
+        shownIn('pH once aired', value.airedPh, 'ph', 'pH', { workings }),
         shownIn('KH', value.alkalinity, 'alkalinity', '°dKH', { workings }),
         ...of('hardness', 'GH', '°dGH'),
         shownIn('Temperature', value.temperature, 'temperature', '°C', { workings }),
@@ -135,7 +136,16 @@ export const mixingTool: Tool = {
         ...of('nitrate', 'Nitrate', 'mg/L NO3'),
         ...of('ammonia', 'Total ammonia', 'mg/L NH3-N'),
         ...(after
-          ? [shownIn('Free ammonia', after.value, 'ammonia', 'mg/L NH3', { workings: after.workings })]
+          ? [
+              shownIn('Free ammonia', after.value, 'ammonia', 'mg/L NH3', {
+                workings: after.workings,
+                ...(before
+                  ? {
+                      remark: `It was ${formatReading(convertInterval(before.value, 'ammonia', 'mg/L NH3-N', 'mg/L NH3'))} in the first water.`,
+                    }
+                  : {}),
+              }),
+            ]
           : []),
         shownIn('CO2', value.co2, 'carbon-dioxide', 'mg/L CO2', { workings }),
       ],

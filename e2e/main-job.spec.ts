@@ -36,6 +36,15 @@ test('from a drop to a verdict with the keyboard alone, on an empty file', async
   await expect(page.getByRole('status').filter({ hasText: /^5 drops$/ })).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(page.getByText('KH (alkalinity) 5 (4–5) °dKH')).toBeVisible();
+  // Its workings open and close without keeping it or counting a drop, and the keys go on as before.
+  await page.getByRole('button', { name: 'Workings of this reading' }).click();
+  const workings = page.getByRole('dialog', { name: /Workings: KH/ });
+  await expect(workings).toContainText('(5 − 1) × 1 < value ≤ 5 × 1 °dKH');
+  await expect(workings).toBeFocused();
+  await page.keyboard.press('Space');
+  await page.keyboard.press('Escape');
+  await expect(workings).toBeHidden();
+  await expect(page.getByText('KH (alkalinity) 5 (4–5) °dKH')).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(page.getByText('Kept: KH (alkalinity) 5 (4–5) °dKH.')).toBeVisible();
 
@@ -77,6 +86,10 @@ test('from a drop to a verdict with the keyboard alone, on an empty file', async
   await expect(page.getByText('best guess 0.5 mg/L NH3-N')).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'This run is done' })).toBeVisible();
+  await page.getByRole('button', { name: /KH \(alkalinity\) 5 \(4–5\) °dKH ?: open the workings/ }).click();
+  await expect(page.getByRole('dialog', { name: /Workings: KH/ })).toContainText('Drops to the turn');
+  await expect(page.getByRole('dialog')).toBeFocused();
+  await page.keyboard.press('Escape');
 
   await tabTo(page, 'See how the water is', 'link');
   await page.keyboard.press('Enter');

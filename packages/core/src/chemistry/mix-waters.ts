@@ -8,6 +8,7 @@ import {
   extremesInBox,
   formatReading,
   molarMass,
+  overBox,
   overOpenBox,
   possibleAmount,
   possibleConcentration,
@@ -87,7 +88,7 @@ type FiveNumbers = [number, number, number, number, number];
  * Solves one mix of exact waters. Volumes, alkalinity, inorganic carbon, hardness and heat add up; pH does not,
  * and is solved from the charge balance at the temperature of the mix.
  * @param x for each water: liters, °C, meq/L, pH, mol/L of ionic strength
- * @returns pH at once and once aired, inorganic carbon in mmol/L, CO2 in mg/L
+ * @returns pH, inorganic carbon in mmol/L, CO2 in mg/L
  */
 function solveMix(x: readonly number[]): number[] {
   let [liters, heat, alk, carbon, salts] = [0, 0, 0, 0, 0];
@@ -100,11 +101,11 @@ function solveMix(x: readonly number[]): number[] {
     carbon += v * dic;
     salts += v * ionicStrength;
   }
-  const conditions = { temperature: heat / liters, ionicStrength: salts / liters };
-  const alkalinity = alk / liters;
-  const mixed = carbonateSystem({ alkalinity, dic: carbon / liters }, conditions);
-  const aired = carbonateSystem({ alkalinity, co2: airCarbonDioxide(conditions.temperature) }, conditions);
-  return [mixed.ph, aired.ph, mixed.dic, mixed.co2 * molarMass.CO2];
+  const mixed = carbonateSystem(
+    { alkalinity: alk / liters, dic: carbon / liters },
+    { temperature: heat / liters, ionicStrength: salts / liters },
+  );
+  return [mixed.ph, mixed.dic, mixed.co2 * molarMass.CO2];
 }
 
 /**
@@ -118,7 +119,7 @@ function solveMix(x: readonly number[]): number[] {
 export function mixWaters(parts: readonly MixPart[]): Worked<Mixture> {
   check(parts);
   const box = parts.flatMap((p) => [p.liters, p.temperature, p.alkalinity, p.ph, ionicStrengthOf(p)]);
-  const [ph, airedPh, dic, co2] = extremesInBox(box, (...x) => solveMix(x)) as [
+  const [ph, dic, co2] = extremesInBox(box, (...x) => solveMix(x)) as [
     Interval,
     Interval,
     Interval,
@@ -128,16 +129,16 @@ export function mixWaters(parts: readonly MixPart[]): Worked<Mixture> {
     const values = parts.map((p) => p[name]);
     return values.every((v) => v) ? blended(parts, values as Interval[]) : null;
   };
+  const mean = (of: (part: MixPart) => Interval) => blended(parts, parts.map(of));
+  const [temperature, alkalinity] = [mean((p) => p.temperature), mean((p) => p.alkalinity)];
+  const airedPh = overBox([alkalinity, temperature, mean(ionicStrengthOf)], (alk, celsius, ionicStrength) => {
+    const conditions = { temperature: celsius!, ionicStrength: ionicStrength! };
+    return carbonateSystem({ alkalinity: alk!, co2: airCarbonDioxide(celsius!) }, conditions).ph;
+  });
   const value: Mixture = {
     liters: add(...parts.map((p) => p.liters)),
-    temperature: blended(
-      parts,
-      parts.map((p) => p.temperature),
-    ),
-    alkalinity: blended(
-      parts,
-      parts.map((p) => p.alkalinity),
-    ),
+    temperature,
+    alkalinity,
     ph,
     airedPh,
     dic,

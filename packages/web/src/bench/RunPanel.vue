@@ -18,6 +18,7 @@ import { useBenchKeys } from './use-bench-keys';
 
 const DoubtPicker = defineAsyncComponent(() => import('./DoubtPicker.vue'));
 const BenchKeys = defineAsyncComponent(() => import('./BenchKeys.vue'));
+const WorkingsPanel = defineAsyncComponent(() => import('../guidelines/WorkingsPanel.vue'));
 
 /** A live run: the tubes, and the one in hand with its instruction. */
 const props = defineProps<{ run: Run }>();
@@ -53,6 +54,7 @@ const preview = computed(() => tube.value && readingPreview(tube.value, units.va
 const miscount = ref<{ testId: string; step: number } | null>(null);
 const doubting = ref(false);
 const keysShown = ref(false);
+const workingsOpen = ref(false);
 /** Figures typed but not told yet, by test. */
 const typed = ref<Record<string, string>>({});
 
@@ -167,7 +169,7 @@ useBenchKeys(
       if (picked?.run.id === props.run.id) bench.inHand = picked.tube.testId;
     },
   },
-  () => doubting.value || keysShown.value,
+  () => doubting.value || keysShown.value || workingsOpen.value,
 );
 </script>
 
@@ -188,6 +190,7 @@ useBenchKeys(
       @back="tell(atStep('step-back'))"
       @figure="tellFigure"
       @match="tell({ ...atStep('matched'), match: $event })"
+      @workings="workingsOpen = true"
     />
     <div class="foot-acts">
       <BButton variant="outline-secondary" @mousedown.prevent @click="doubting = true">
@@ -203,6 +206,11 @@ useBenchKeys(
     </div>
     <DoubtPicker v-if="doubting" v-model="doubting" :doubts="tube.doubts" @change="setDoubt" />
     <BenchKeys v-if="keysShown" v-model="keysShown" />
+    <WorkingsPanel
+      v-if="workingsOpen && preview && 'text' in preview"
+      v-model="workingsOpen"
+      :workings="preview.workings"
+    />
   </div>
   <p v-else class="sheet" role="status">
     Every tube is done.

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import type { Run } from '@hedge-lamp/core/bench';
+import type { Workings } from '@hedge-lamp/core/quantity';
 import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
-import { computed } from 'vue';
+import { computed, defineAsyncComponent, ref, shallowRef } from 'vue';
 import { useWaters } from '../waters/waters-store';
 import { useBench } from './bench-store';
 import { readingPreview } from './reading-preview';
@@ -11,6 +12,7 @@ import LinkButton from '../shell/LinkButton.vue';
 /** What came of a run, and where to go from it. */
 const props = defineProps<{ run: Run }>();
 defineEmits<{ again: [] }>();
+const WorkingsPanel = defineAsyncComponent(() => import('../guidelines/WorkingsPanel.vue'));
 const bench = useBench();
 const waters = useWaters();
 
@@ -21,10 +23,17 @@ const results = computed(() => {
     return {
       id: tube.testId,
       name: tube.method.name,
-      text: preview && 'text' in preview ? preview.text : 'Set aside, nothing kept',
+      kept: preview && 'text' in preview ? preview : null,
     };
   });
 });
+
+const opened = shallowRef<Workings | null>(null);
+const panelOpen = ref(false);
+function open(workings: Workings): void {
+  opened.value = workings;
+  panelOpen.value = true;
+}
 </script>
 
 <template>
@@ -32,7 +41,11 @@ const results = computed(() => {
     <h2>This run is done</h2>
     <ul>
       <li v-for="r in results" :key="r.id">
-        <span class="quiet">{{ r.name }}</span><strong>{{ r.text }}</strong>
+        <span class="quiet">{{ r.name }}</span>
+        <button v-if="r.kept" type="button" class="opens-workings" @click="open(r.kept.workings)">
+          {{ r.kept.text }}<span class="visually-hidden">: open the workings</span>
+        </button>
+        <strong v-else>Set aside, nothing kept</strong>
       </li>
     </ul>
     <p class="quiet">
@@ -45,6 +58,7 @@ const results = computed(() => {
       >
       <BButton variant="outline-primary" @click="$emit('again')">Start another run</BButton>
     </div>
+    <WorkingsPanel v-if="opened" v-model="panelOpen" :workings="opened" />
   </section>
 </template>
 

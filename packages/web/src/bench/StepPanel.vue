@@ -29,6 +29,7 @@ defineEmits<{
   back: [];
   figure: [];
   match: [match: CardMatch | null];
+  workings: [];
 }>();
 
 const step = computed(() => stepOf(props.tube));
@@ -118,6 +119,14 @@ const meterUnit = computed(() => {
           {{ preview.text }}
           <span v-for="d in tube.doubts" :key="d" class="quiet d-block doubt">{{ doubtInfo[d].effect }}</span>
         </p>
+        <BButton
+          v-if="keepable"
+          variant="link"
+          class="open-workings"
+          @mousedown.prevent
+          @click="$emit('workings')"
+          >Workings<span class="visually-hidden"> of this reading</span></BButton
+        >
         <p v-if="miscounted && step.do === 'drop'" class="caution" role="alert">
           You counted {{ drops }} of {{ step.drops }}. Count on, or press Step done once more to go on; the
           reading is then marked.

@@ -1,9 +1,16 @@
 import { type Tube, enteredOf } from '@hedge-lamp/core/bench';
-import { FieldError, canonicalUnit, convertInterval, formatReading } from '@hedge-lamp/core/quantity';
+import {
+  FieldError,
+  type Workings,
+  canonicalUnit,
+  convertInterval,
+  formatReading,
+} from '@hedge-lamp/core/quantity';
 import { interpret, parameters } from '@hedge-lamp/core/readings';
 import type { UnitChoice } from '@hedge-lamp/core/waters';
 
-export type Preview = { readonly text: string } | { readonly error: string } | null;
+export type Preview =
+  { readonly text: string; readonly workings: Workings } | { readonly error: string } | null;
 
 /** What a tube's reading will be, in the keeper's unit; or why it cannot be one; null while there is none. */
 export function readingPreview(tube: Tube, units: UnitChoice): Preview {
@@ -12,11 +19,19 @@ export function readingPreview(tube: Tube, units: UnitChoice): Preview {
   const { parameter, id: methodId } = tube.method;
   const { kind, label } = parameters[parameter];
   try {
-    const { value } = interpret({ parameter, methodId, entered, doubts: tube.doubts });
-    if (!value) return { text: `${label}: not a color of this card. Kept as unread.` };
+    const interpretation = interpret({ parameter, methodId, entered, doubts: tube.doubts });
+    const { value } = interpretation;
+    const told = (text: string): Preview => ({
+      text,
+      // Put into words only when somebody opens them.
+      get workings() {
+        return interpretation.workings;
+      },
+    });
+    if (!value) return told(`${label}: not a color of this card. Kept as unread.`);
     const unit = units[kind as 'ph'];
     const shown = formatReading(convertInterval(value, kind, canonicalUnit(kind), unit));
-    return { text: `${label} ${shown}${kind === 'ph' ? '' : ` ${unit}`}` };
+    return told(`${label} ${shown}${kind === 'ph' ? '' : ` ${unit}`}`);
   } catch (error) {
     if (error instanceof FieldError) return { error: error.message };
     throw error;

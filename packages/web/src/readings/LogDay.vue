@@ -67,7 +67,7 @@ const placeOf = (reading: Reading) => props.points.find((p) => p.id === reading.
           <td class="time quiet figure-mono">{{ format(r.takenAt, 'HH:mm') }}</td>
           <th scope="row">{{ parameters[r.parameter].label }}</th>
           <td class="value">
-            <button type="button" class="open" @click="$emit('workings', r)">
+            <button type="button" class="opens-workings" @click="$emit('workings', r)">
               {{ valueWords(r, units) }}<span class="visually-hidden">: open the workings</span>
             </button>
           </td>
@@ -157,20 +157,6 @@ tbody th {
   width: 16rem;
   padding-top: 0.65rem;
   font-weight: 600;
-}
-.open {
-  border: 0;
-  padding: 0.3rem 0.3rem 0.3rem 0;
-  margin: -0.3rem 0;
-  background: none;
-  color: inherit;
-  font: inherit;
-  text-align: left;
-  text-decoration: underline dotted var(--hl-quiet);
-  text-underline-offset: 4px;
-}
-.open:hover {
-  text-decoration-style: solid;
 }
 .entered {
   padding-top: 0.65rem;

@@ -161,6 +161,22 @@ test('typing far down a long form leaves the page where it is, while the address
   expect(await page.evaluate(() => window.scrollY)).toBe(before);
 });
 
+test('on a phone the answer stays in sight in one line while the form is filled in, and a press goes to it', async ({
+  browser,
+  demo,
+}) => {
+  const page = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
+  await page.goto(`${demo.url}/worktop/mixing`);
+  await page.getByRole('button', { name: 'Try made-up figures' }).click();
+  const peek = page.getByRole('button', { name: /Go to the answer: pH 7\.\d+ 6\.\d+–7\.\d+/ });
+  await page.getByLabel('Nitrate (if known)').first().scrollIntoViewIfNeeded();
+  await expect(peek).toBeInViewport();
+  await peek.click();
+  await expect(page.getByRole('region', { name: answer })).toBeFocused();
+  await expect(page.getByRole('region', { name: answer })).toBeInViewport();
+  await expect(peek).toBeHidden();
+});
+
 test('a reading in the log opens its workings; a limit and a diluted test are kept as what they are', async ({
   page,
   served,

@@ -247,6 +247,9 @@ const meterUnit = computed(() => {
   border-left: 6px solid var(--hl-watch);
   padding-left: 0.75rem;
 }
+.open-workings {
+  padding-left: 0;
+}
 .preview {
   margin: 1rem 0 0;
   font-size: 1.4rem;

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Workings } from '@hedge-lamp/core/quantity';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import type { Outcome, Table } from './tool';
 
 /** The answer of a calculation: one figure large, the rest beside it, then what it means and what to mind. */
@@ -11,11 +11,13 @@ const first = computed(() => props.outcome.results[0]);
 /** Sentences in a table stand below one another on a phone. */
 const isWordy = (table: Table) => table.rows.some((row) => row.some((cell) => cell.length > 40));
 const rest = computed(() => props.outcome.results.slice(1));
+const main = ref<HTMLElement | null>(null);
+defineExpose({ main });
 </script>
 
 <template>
   <div class="answer">
-    <section v-if="first" class="sheet main" aria-label="Answer">
+    <section v-if="first" ref="main" class="sheet main" aria-label="Answer" tabindex="-1">
       <h2>{{ first.label }}</h2>
       <p class="figure" role="status">
         <strong class="figure-mono">{{ first.figure }}</strong> <span class="unit">{{ first.unit }}</span>
@@ -165,6 +167,12 @@ thead th {
   color: var(--hl-quiet);
 }
 @media (max-width: 767px) {
+  .rest {
+    grid-template-columns: repeat(auto-fill, minmax(min(9.5rem, 100%), 1fr));
+  }
+  .rest .sheet {
+    padding-inline: 0.75rem;
+  }
   .wordy thead {
     display: none;
   }

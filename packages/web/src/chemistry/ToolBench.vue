@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import type { Workings } from '@hedge-lamp/core/quantity';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
-import { defineAsyncComponent, ref, shallowRef } from 'vue';
+import { computed, defineAsyncComponent, ref, shallowRef } from 'vue';
 import { useNotices } from '../shell/notice-store';
 import type { Tool } from './tool';
+import AnswerPeek from './AnswerPeek.vue';
 import ToolAnswer from './ToolAnswer.vue';
 import ToolForm from './ToolForm.vue';
 import { useWorktop } from './use-worktop';
@@ -20,6 +21,10 @@ function openWorkings(workings: Workings): void {
   opened.value = workings;
   panelOpen.value = true;
 }
+
+/** Where the answer begins, to tell whether it is in sight. */
+const toolAnswer = ref<InstanceType<typeof ToolAnswer> | null>(null);
+const main = computed(() => toolAnswer.value?.main ?? null);
 
 /** Shown as text where the browser does not let a page write to the clipboard. */
 const written = ref('');
@@ -38,6 +43,7 @@ async function copyLink(): Promise<void> {
   <div v-if="lost.length > 0" class="failure" role="alert">
     <p v-for="sentence in lost" :key="sentence">{{ sentence }}</p>
   </div>
+  <AnswerPeek v-if="result.result?.results[0]" :first="result.result.results[0]" :answer="main" />
   <div class="bench">
     <div>
       <ToolForm :tool="tool" :typed="typed" :errors="result.errors" @set="set" @set-all="setAll" />
@@ -49,7 +55,7 @@ async function copyLink(): Promise<void> {
         Copy this address: <span class="figure-mono">{{ written }}</span>
       </p>
     </div>
-    <ToolAnswer v-if="result.result" :outcome="result.result" @workings="openWorkings" />
+    <ToolAnswer v-if="result.result" ref="toolAnswer" :outcome="result.result" @workings="openWorkings" />
     <section v-else class="sheet waiting" aria-label="Answer">
       <p v-if="result.errors['']" class="failure" role="alert">{{ result.errors[''] }}</p>
       <p v-else-if="Object.keys(result.errors).length > 0" class="mb-0">

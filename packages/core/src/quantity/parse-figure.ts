@@ -15,8 +15,17 @@ const vulgar: Readonly<Record<string, string>> = {
   '⅛': '1/8',
 };
 
+/** A figure with its unit typed behind it: "5 ppm", "24°C". */
+const withUnit = /^[+-]?[\d.,/\s]*\d\s*[\p{L}°%µ]/u;
+
 const refuse = (text: string, field: string): never => {
-  throw new FieldError('not-a-number', field, `“${text}” is not a number. Type digits, for example 7.4.`);
+  throw new FieldError(
+    'not-a-number',
+    field,
+    withUnit.test(text.trim())
+      ? `“${text}” is not a number. Type the figure alone; its unit stands beside it.`
+      : `“${text}” is not a number. Type digits, for example 7.4.`,
+  );
 };
 
 /**

@@ -20,17 +20,20 @@ export interface RangeReading {
 /** A word before a figure that makes it an end. */
 const under = /^(?:<=?|≤|under|below|less than|up to)\s*/i;
 const over = /^(?:>=?|≥|over|above|more than)\s*/i;
+const orMore = /\s*(?:\+|or more|and up)$/i;
+const between = /^between\s+(.+?)\s+and\s+(.+)$/i;
 const about = /^(?:~|≈|about|around|ca\.?)\s*/i;
 const number = String.raw`[+−-]?(?:\d[\d.,]*|[.,]\d+)(?:\s+\d+\s*\/\s*\d+|\s*\/\s*\d+)?[¼½¾⅓⅔⅛]?|[¼½¾⅓⅔⅛]`;
 const twoFigures = new RegExp(`^(${number})\\s*(?:-|–|—|−|\\bto\\b|…|\\.{2,3})\\s*(${number})$`, 'i');
 const plusMinus = new RegExp(`^(${number})\\s*(?:±|\\+\\/?-)\\s*(${number})$`);
 const bestAndRange = /^(.+?)\s*\((.+)\)$/;
+const rangeSayBest = /^(.+?),?\s+say\s+(.+)$/i;
 const noMore = /^(?:nil|none|zero|nothing)$/i;
 const someTrace = /^(?:a\s+)?traces?$/i;
 
 /**
  * Reads what people type for a measured value: "7.4", "0,25", "1/4", "<0.1", ">160", "0.25-0.5", "7.4 ± 0.1",
- * "trace", and what Hedge Lamp itself shows: "5 (4–5)", "over 8".
+ * "160+", "between 0 and 0.25, say 0.15", "trace", and what Hedge Lamp itself shows: "5 (4–5)", "over 8".
  * - A single figure means ± half its last digit, as a figure read off a scale does; "~" makes that a whole digit.
  * - "<0.1" runs from zero, and its best guess is half of it (common practice for censored values); where the
  *   scale has no zero of its own (pH, temperature) it has no lower end.
@@ -47,7 +50,11 @@ export function parseRange(text: string, field = 'value', reading: RangeReading 
     exact = false,
     fromZero = floor === 0,
   } = reading;
-  const plain = text.trim().replace(/\s+/g, ' ');
+  const plain = text
+    .trim()
+    .replace(/\s+/g, ' ')
+    .replace(rangeSayBest, '$2 ($1)')
+    .replace(between, '$1 to $2');
 
   const around = ({ value, lastDigit }: TypedFigure, digits = 0.5): Interval => {
     const half = exact ? 0 : Math.max(halfWidth, lastDigit * digits);
@@ -81,8 +88,8 @@ export function parseRange(text: string, field = 'value', reading: RangeReading 
     // On a scale that starts at zero half of it is the usual guess; elsewhere half would mean nothing.
     return fromZero ? interval(0, value / 2, value, field) : interval(-Infinity, value, value, field);
   }
-  if (over.test(plain)) {
-    const { value } = parseFigure(plain.replace(over, ''), field);
+  if (over.test(plain) || orMore.test(plain)) {
+    const { value } = parseFigure(plain.replace(over, '').replace(orMore, ''), field);
     return interval(value, value, Infinity, field);
   }
   if (about.test(plain)) return around(parseFigure(plain.replace(about, ''), field), 1);

@@ -30,6 +30,11 @@ describe('what people type for a reading', () => {
     ['0,25 - 0,5', [0.25, 0.375, 0.5]],
     ['1/4 to 1/2', [0.25, 0.375, 0.5]],
     ['20...40', [20, 30, 40]],
+    ['160+', [160, 160, Infinity]],
+    ['7.6 or more', [7.6, 7.6, Infinity]],
+    ['between 0.25 and 0.5', [0.25, 0.375, 0.5]],
+    ['between 0 and 0.25, say 0.15', [0, 0.15, 0.25]],
+    ['20-40 say 25', [20, 25, 40]],
     ['7.4 ± 0.1', [7.3, 7.4, 7.5]],
     ['7.4 +/- 0.1', [7.3, 7.4, 7.5]],
     ['0.05 ± 0.1', [0, 0.05, 0.15]],
@@ -69,7 +74,9 @@ describe('what people type for a reading', () => {
     ['NaN', /is not a number/],
     ['Infinity', /is not a number/],
     ['>1e400', /is not a number/],
-    ['5 ppm', /is not a number/],
+    ['5 ppm', /is not a number. Type the figure alone; its unit stands beside it/],
+    ['24°C', /its unit stands beside it/],
+    ['0-0.25, say 0.5', /runs backwards/],
   ])('%j is refused with a sentence', (text, why) => {
     expect(() => parseRange(text, 'entered.text', concentration)).toThrow(why);
   });

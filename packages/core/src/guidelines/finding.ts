@@ -71,9 +71,12 @@ export interface Narrowing {
   readonly narrowed: Interval;
 }
 
-/** Names the first input whose narrowing settles the verdict, or all of them when none does alone. */
+/** Names the first input whose narrowing settles the verdict; when none does alone, the one that narrows it most. */
 export function settledBy(bands: readonly Band[], narrowings: readonly Narrowing[]): string {
   const enough = narrowings.find(({ narrowed }) => judge(narrowed, bands).sure);
   if (enough) return `${enough.label} would settle it.`;
-  return `No single test settles it; start with ${narrowings[0]?.label.toLowerCase() ?? 'a repeat'}.`;
+  const width = ({ narrowed }: Narrowing) => narrowed.high - narrowed.low;
+  const [most] = [...narrowings].sort((a, b) => width(a) - width(b));
+  const label = most ? most.label[0]!.toLowerCase() + most.label.slice(1) : 'a repeat';
+  return `No single test settles it; start with ${label}.`;
 }

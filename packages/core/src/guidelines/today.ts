@@ -50,6 +50,8 @@ export const GaugeSchema = z
     judged: z.boolean(),
     /** A remark where the status is Unread: never tested, too old, or not a color of the card. */
     remark: z.string(),
+    /** What was missing or old, what was taken instead, and how wide that makes the figure. */
+    gaps: z.array(z.string()),
     workings: WorkingsSchema.nullable(),
   })
   .meta({ id: 'Gauge' });
@@ -96,6 +98,7 @@ interface Figure {
   readonly takenAt: number;
   readonly readingId: string;
   readonly workings: Workings;
+  readonly gaps: readonly string[];
   readonly settle: (bands: readonly Band[]) => string;
 }
 
@@ -112,6 +115,7 @@ function judged(water: Water, figure: Figure, at: number): Judged {
     readingId,
     bands: shownBands(bands, subject, unit),
     judged: bands.length > 0,
+    gaps: [...figure.gaps],
     workings: {
       ...figure.workings,
       sources: [...figure.workings.sources, ...limitsFor(subject, water).map((l) => `Bands: ${l.source}`)],
@@ -150,6 +154,7 @@ function measuredFigure(reading: Reading): Figure {
     takenAt: reading.takenAt,
     readingId: reading.id,
     workings: workingsOfKept(reading),
+    gaps: [],
     settle: () =>
       reading.value?.high === null
         ? 'A test of the sample diluted with distilled water would settle it.'
@@ -176,6 +181,7 @@ function freeAmmoniaFigure(latest: Latest): Figure | null {
     takenAt: total.takenAt,
     readingId: latest.ammonia.id,
     workings: result.workings,
+    gaps: result.gaps,
     settle: (bands) =>
       settledBy(bands, [
         { label: 'A thermometer reading', narrowed: free(used.total, used.ph, known(used.temperature)) },
@@ -200,6 +206,7 @@ function neverRead(water: Water, subject: Subject): Gauge {
     sure: false,
     judged: bands.length > 0,
     remark: subject === 'free-ammonia' ? 'Needs a total ammonia reading.' : 'Not tested yet.',
+    gaps: [],
     workings: null,
   };
 }

@@ -81,6 +81,24 @@ describe('how a water is', () => {
     expect(finding.sure).toBe(false);
     expect(finding.todo).toMatch(/^A fresh pH to the tenth would settle it\./);
     expect(gauge(t, 'free-ammonia').workings!.caveats.join(' ')).toMatch(/No pH was measured/);
+    // The gap stands beside the figure too, with how wide it makes it; with everything fresh there is none.
+    expect(gauge(t, 'free-ammonia').gaps).toEqual([
+      expect.stringMatching(
+        /^No pH was measured.*That makes free ammonia .* with pH known to be 7.5 it would be/,
+      ),
+    ]);
+    expect(
+      gauge(
+        of({ ammonia: ammonia(1, 0.5), ph: pen('ph', '7.4'), temperature: pen('temperature', '25') }),
+        'free-ammonia',
+      ).gaps,
+    ).toEqual([]);
+  });
+
+  it('starts with what narrows most when no single test settles it: the pH never read before the old temperature', () => {
+    const t = of({ ammonia: ammonia(4, 0.5), temperature: pen('temperature', '25.0', 1) });
+    const finding = t.findings.find((f) => f.subject === 'free-ammonia')!;
+    expect(finding.todo).toMatch(/^No single test settles it; start with a fresh pH to the tenth\./);
   });
 
   it('does not judge by a pH of last month', () => {

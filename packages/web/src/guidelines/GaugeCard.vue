@@ -44,6 +44,7 @@ const old = computed(
     </template>
     <p v-if="gauge.remark" class="remark">{{ gauge.remark }}</p>
     <p v-else-if="finding" class="remark" :class="{ quiet: gauge.sure }">{{ finding.howSure }}</p>
+    <p v-for="gap in gauge.gaps" :key="gap" class="remark gap">{{ gap }}</p>
     <footer>
       <span class="quiet">{{ gauge.takenAt === null ? '' : agoInWords(gauge.takenAt, now) }}</span>
       <BButton v-if="gauge.workings" variant="link" @click="$emit('workings')">

@@ -12,6 +12,7 @@ import {
 } from '@hedge-lamp/core/chemistry';
 import { convert, point } from '@hedge-lamp/core/quantity';
 import { MF } from 'mf-parser';
+import { byBisection } from './by-bisection';
 
 /** Molar mass by an independent path: a registry package with its own atomic weights, from the formula as text. */
 const massOf = (formula: string): number => new MF(formula.replace(/·(\d)H2O/, '(H2O)$1')).getInfo().mass;
@@ -132,6 +133,25 @@ describe('dosing by stoichiometry, g per 100 L', () => {
 describe('what a salt does to a water', () => {
   const water = { alkalinity: point(1.07), ph: point(6.8), temperature: point(24), hardness: point(0.9) };
   const effect = (id: string, grams: number) => saltEffect(water, saltOf(id), point(grams), point(100)).value;
+
+  it.each([
+    // Equivalents, carbon and ionic strength of a mole, by hand.
+    ['sodium-bicarbonate', 'NaHCO3', 1, 1, 1],
+    ['sodium-carbonate', 'Na2CO3', 2, 1, 2],
+    ['calcium-hydroxide', 'Ca(OH)2', 2, 0, 3],
+    ['magnesium-sulfate', 'MgSO4·7H2O', 0, 0, 4],
+  ] as const)('%s moves pH as an independent charge balance says', (id, formula, eq, carbon, strength) => {
+    for (const grams of [0.5, 4, 12]) {
+      const moles = grams / massOf(formula);
+      const exact = { liters: 100, temperature: 24, alkalinity: 1.07, ph: 6.8, hardness: 0.9 };
+      const ph = byBisection([exact], {
+        alkalinity: eq * moles,
+        carbon: carbon * moles,
+        strength: strength * moles,
+      });
+      expect(effect(id, grams).ph.best).toBeCloseTo(ph, 4);
+    }
+  });
 
   it('baking soda brings its degrees of KH and moves pH toward its own, about 8.3', () => {
     const { alkalinity, ph, hardness } = effect('sodium-bicarbonate', 2.996 * 3);

@@ -64,9 +64,33 @@ export interface Corners {
 }
 
 /**
+ * Where a function is large among the corners of a box of many inputs: from the best guesses, from all low ends
+ * and from all high ends one input at a time is moved to its better end until none gets further.
+ */
+function climb(inputs: readonly Interval[], wide: readonly number[], f: (x: number[]) => number): number[] {
+  let [top, found] = [-Infinity, [] as number[]];
+  for (const start of ['best', 'low', 'high'] as const) {
+    const x = inputs.map((input) => input[start]);
+    let here = f(x);
+    for (let moved = true; moved;) {
+      moved = false;
+      for (const k of wide)
+        for (const end of [inputs[k]!.low, inputs[k]!.high]) {
+          const before = x[k]!;
+          x[k] = end;
+          const value = f(x);
+          if (value > here) [here, moved] = [value, true];
+          else x[k] = before;
+        }
+    }
+    if (!(here <= top)) [top, found] = [here, x];
+  }
+  return found;
+}
+
+/**
  * The least and the largest value of each of several functions among the corners of a box. Inputs without width
- * are not varied. Past twelve uncertain inputs the corners are too many: one input at a time is moved to its
- * better end until none gets further.
+ * are not varied. Past twelve uncertain inputs the corners are too many, and are climbed among.
  * @param f gives all the results at once, always as many, from one value for each input
  */
 export function cornersOfBox(
@@ -107,24 +131,6 @@ export const overBoxAll = (
 /** The image under one such function. */
 export const overBox = (inputs: readonly Interval[], f: (...x: number[]) => number): Interval =>
   overBoxAll(inputs, (...x) => [f(...x)])[0]!;
-
-/** Coordinate search for the corner with the largest value, starting at the best guesses. */
-function climb(inputs: readonly Interval[], wide: readonly number[], f: (x: number[]) => number): number[] {
-  const x = inputs.map((input) => input.best);
-  let top = f(x);
-  for (let moved = true; moved;) {
-    moved = false;
-    for (const k of wide)
-      for (const end of [inputs[k]!.low, inputs[k]!.high]) {
-        const before = x[k]!;
-        x[k] = end;
-        const value = f(x);
-        if (value > top) [top, moved] = [value, true];
-        else x[k] = before;
-      }
-  }
-  return x;
-}
 
 /**
  * The same where an upper end may be unknown, for functions that rise, or stay level, with every such input: the

@@ -21,6 +21,14 @@ describe('a trend in words', () => {
     expect(note?.workings.sources[0]).toMatch(/Sen 1968/);
   });
 
+  it('of nitrite that grows by half each day says how soon it doubles; of a pH it never does', () => {
+    const grown = points([0.2, 0.3, 0.45, 0.675, 1.01, 1.52, 2.28, 3.42], 0.01, 1);
+    const sentence = (unit: string) => trendNotes([{ methodId: null, points: grown }], [], unit)[0]?.sentence;
+    // ln 2 ÷ ln 1.5 is 1.7 days.
+    expect(sentence('mg/L NO2')).toMatch(/^Rising, .* It doubles in about 2 days\.$/);
+    expect(sentence('')).not.toMatch(/doubles/);
+  });
+
   it('claims nothing of readings too wide or too few', () => {
     const scattered = [{ methodId: null, points: points([10, 14, 9, 13, 8, 12], 1) }];
     expect(trendNotes(scattered, bands, 'mg/L NO3')[0]?.sentence).toMatch(/^No clear way up or down/);

@@ -7,7 +7,13 @@ import {
   interval,
   scale,
 } from '@hedge-lamp/core/quantity';
-import { daysToLimit, fewestForTrend, trendOf } from '@hedge-lamp/core/readings';
+import {
+  type TrendPoint,
+  daysToLimit,
+  doublingDays,
+  fewestForTrend,
+  trendOf,
+} from '@hedge-lamp/core/readings';
 import type { TracePoint, TraceSeries } from './trace-data';
 
 /** A stretch of the chart with one status, in the shown unit; null ends are open. */
@@ -52,6 +58,17 @@ const verbs = {
   falling: { sure: 'Falling', seems: 'Seems to fall by the best guesses' },
 } as const;
 
+/** Units of scales on which twice a figure means nothing; pH has none. */
+const scalesWithoutZero = ['', '°C', '°F'];
+/** Days; what takes longer to double is told well enough by its rise. Our own bound. */
+const quickDoubling = 14;
+
+function doublingWords(points: readonly TrendPoint[], unit: string): string {
+  const doubling = scalesWithoutZero.includes(unit) ? null : doublingDays(points)?.value;
+  if (!doubling || doubling.best > quickDoubling) return '';
+  return ` It doubles ${when(doubling)}.`;
+}
+
 /**
  * What each method's readings tell of the way things go, and when they would leave their band; a method with
  * too few readings says nothing.
@@ -65,10 +82,8 @@ export function trendNotes(
   return series.flatMap(({ methodId, points }) => {
     if (points.length < fewestForTrend) return [];
     try {
-      const trend = trendOf(
-        points.map((p) => ({ at: p.x, value: asInterval(p) })),
-        unit || 'pH',
-      );
+      const read = points.map((p) => ({ at: p.x, value: asInterval(p) }));
+      const trend = trendOf(read, unit || 'pH');
       const { perDay, bounds, direction, sure } = trend.value;
       const aWeek = `${formatReading(scale(perDay, 7))} ${unit || 'pH'} a week`;
       if (direction === 'cannot-tell')
@@ -83,7 +98,7 @@ export function trendNotes(
       return [
         {
           methodId,
-          sentence: `${verbs[direction][sure ? 'sure' : 'seems']}, ${aWeek}.${leaves}${sure ? '' : ` The ranges alone would allow ${formatInterval(scale(bounds, 7))}.`}`,
+          sentence: `${verbs[direction][sure ? 'sure' : 'seems']}, ${aWeek}.${direction === 'rising' ? doublingWords(read, unit) : ''}${leaves}${sure ? '' : ` The ranges alone would allow ${formatInterval(scale(bounds, 7))}.`}`,
           workings: trend.workings,
         },
       ];

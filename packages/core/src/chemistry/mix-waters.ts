@@ -94,11 +94,12 @@ function solveMix(x: readonly number[]): number[] {
   let [liters, heat, alk, carbon, salts] = [0, 0, 0, 0, 0];
   for (let k = 0; k < x.length; k += 5) {
     const [v, temperature, alkalinity, ph, ionicStrength] = x.slice(k, k + 5) as FiveNumbers;
-    const { dic } = carbonateSystem({ alkalinity, ph }, { temperature, ionicStrength });
+    // Where KH and pH contradict each other (less KH than the OH of this pH alone), the pH decides.
+    const state = carbonateSystem({ alkalinity, ph }, { temperature, ionicStrength });
     liters += v;
     heat += v * temperature;
-    alk += v * alkalinity;
-    carbon += v * dic;
+    alk += v * state.alkalinity;
+    carbon += v * state.dic;
     salts += v * ionicStrength;
   }
   const mixed = carbonateSystem(

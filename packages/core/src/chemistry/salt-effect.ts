@@ -51,14 +51,16 @@ export function saltEffect(
     [water.alkalinity, water.ph, water.temperature, ionicStrengthOf(water), grams, liters],
     (alk, p, celsius, before, g, v) => {
       const temperature = celsius!;
-      const { dic } = carbonateSystem({ alkalinity: alk!, ph: p! }, { temperature, ionicStrength: before! });
+      // Where KH and pH contradict each other (less KH than the OH of this pH alone), the pH decides.
+      const state = carbonateSystem({ alkalinity: alk!, ph: p! }, { temperature, ionicStrength: before! });
       const added = millimolesIn(g!, v!);
-      const [alkAfter, dicAfter] = [alk! + added * perMole.alkalinity, dic + added * perMole.dic];
+      const alkAfter = state.alkalinity + added * perMole.alkalinity;
+      const dicAfter = state.dic + added * perMole.dic;
       const conditions = { temperature, ionicStrength: before! + (added * strengthPerMole) / 1000 };
       // A salt that leaves carbonate alone leaves pH alone, but for the activities.
       const after = carbonateSystem({ alkalinity: alkAfter, dic: dicAfter }, conditions);
       const aired = carbonateSystem({ alkalinity: alkAfter, co2: airCarbonDioxide(temperature) }, conditions);
-      return [alkAfter, after.ph, aired.ph];
+      return [alk! + added * perMole.alkalinity, after.ph, aired.ph];
     },
   ) as [Interval, Interval, Interval];
   const millimoles = interval(

@@ -93,6 +93,17 @@ describe('waters poured together', () => {
     expect(at(6).airedPh.best).toBeLessThan(8.7);
   });
 
+  it('trust the pH where a KH is less than the OH of that pH alone', () => {
+    // At pH 10.45 and 33 °C the OH alone is over half a milliequivalent: any KH below that is contradicted.
+    const mixed = (alkalinity: number) => {
+      const odd = { liters: 1, temperature: 33, alkalinity, ph: 10.45, hardness: 0.5 };
+      const tap = { liters: 1, temperature: 20, alkalinity: 2, ph: 7.4, hardness: 1 };
+      return mixWaters([part(odd), part(tap)]).value.ph.best;
+    };
+    expect(mixed(0.3)).toBeCloseTo(mixed(0.05), 9);
+    expect(mixed(1.5)).not.toBeCloseTo(mixed(0.05), 3);
+  });
+
   it('may end outside the two: pH 8 cold and pH 8 hot make less than pH 8', () => {
     const [a, b] = [
       { liters: 1, temperature: 4, alkalinity: 2, ph: 8, hardness: 1 },

@@ -1,10 +1,15 @@
 <script setup lang="ts">
 import type { Workings } from '@hedge-lamp/core/quantity';
+import { useEventListener } from '@vueuse/core';
 import { BOffcanvas } from 'bootstrap-vue-next/components/BOffcanvas';
 
 /** Where a figure came from: the formula, the same with one's own values, the source, what would change it. */
 defineProps<{ workings: Workings | null }>();
 const open = defineModel<boolean>({ required: true });
+// While it slides in the focus is not in it yet: Escape closes it all the same.
+useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+  if (event.key === 'Escape') open.value = false;
+});
 </script>
 
 <template>

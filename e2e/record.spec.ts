@@ -67,7 +67,7 @@ test('the trace of a year draws whiskers, bands and flags, keeps kits apart, and
   expect(colors).toBeGreaterThan(20);
   await expect(page.getByText('Two kits can differ by two or three times')).toBeVisible();
   await page.getByText('The same as a table').click();
-  expect(await page.getByRole('row').count()).toBeGreaterThan(30);
+  await expect.poll(() => page.getByRole('row').count()).toBeGreaterThan(30);
   await page.getByRole('button', { name: 'pH' }).click();
   await expect(page.getByRole('img', { name: /^pH: \d+ readings/ })).toBeVisible();
 });

@@ -120,12 +120,7 @@ function solveMix(x: readonly number[]): number[] {
 export function mixWaters(parts: readonly MixPart[]): Worked<Mixture> {
   check(parts);
   const box = parts.flatMap((p) => [p.liters, p.temperature, p.alkalinity, p.ph, ionicStrengthOf(p)]);
-  const [ph, dic, co2] = extremesInBox(box, (...x) => solveMix(x)) as [
-    Interval,
-    Interval,
-    Interval,
-    Interval,
-  ];
+  const [ph, dic, co2] = extremesInBox(box, (...x) => solveMix(x)) as [Interval, Interval, Interval];
   const species = (name: MixedSpecies): Interval | null => {
     const values = parts.map((p) => p[name]);
     return values.every((v) => v) ? blended(parts, values as Interval[]) : null;

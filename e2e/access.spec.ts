@@ -111,4 +111,11 @@ test('opening a page puts the focus on its heading, and a dialog gives it back',
   await expect(page.getByRole('dialog')).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(opener).toBeFocused();
+
+  // Workings belong to a figure of their page: whoever goes back leaves them too.
+  await opener.click();
+  await expect(page.getByRole('dialog')).toBeFocused();
+  await page.goBack();
+  await expect(page.getByRole('heading', { name: 'Your waters', level: 1 })).toBeVisible();
+  await expect(page.getByRole('dialog')).toBeHidden();
 });

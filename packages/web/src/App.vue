@@ -1,7 +1,9 @@
 <script setup lang="ts">
-import { defineAsyncComponent, onMounted } from 'vue';
+import { defineAsyncComponent, onMounted, watch } from 'vue';
+import { useRoute } from 'vue-router';
 import { useBench } from './bench/bench-store';
 import { useServerLink } from './clock/server-link';
+import { useOpenedWorkings } from './guidelines/opened-workings';
 import NoticeList from './shell/NoticeList.vue';
 import SideRail from './shell/SideRail.vue';
 import TopBar from './shell/TopBar.vue';
@@ -9,10 +11,20 @@ import { useWaters } from './waters/waters-store';
 
 /** The rack is fetched only when a run is live. */
 const RackStrip = defineAsyncComponent(() => import('./bench/RackStrip.vue'));
+/** And the panel when a first figure is opened. */
+const WorkingsPanel = defineAsyncComponent(() => import('./guidelines/WorkingsPanel.vue'));
 
 const link = useServerLink();
 const waters = useWaters();
 const bench = useBench();
+const opened = useOpenedWorkings();
+const route = useRoute();
+
+/** They belong to a figure of the page that is left. */
+watch(
+  () => route.path,
+  () => (opened.isOpen = false),
+);
 
 onMounted(() => {
   void waters.load();
@@ -37,6 +49,7 @@ onMounted(() => {
     </main>
   </div>
   <RackStrip v-if="bench.openTubes.length > 0 || bench.waiting > 0" />
+  <WorkingsPanel v-if="opened.workings" v-model="opened.isOpen" :workings="opened.workings" />
   <NoticeList />
 </template>
 

@@ -9,6 +9,7 @@ import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useServerLink } from '../clock/server-link';
 import { thisZone } from '../clock/words';
+import { useOpenedWorkings } from '../guidelines/opened-workings';
 import { useNotices } from '../shell/notice-store';
 import { useWaters } from '../waters/waters-store';
 import { type EventBody, useBench } from './bench-store';
@@ -18,7 +19,6 @@ import { useBenchKeys } from './use-bench-keys';
 
 const DoubtPicker = defineAsyncComponent(() => import('./DoubtPicker.vue'));
 const BenchKeys = defineAsyncComponent(() => import('./BenchKeys.vue'));
-const WorkingsPanel = defineAsyncComponent(() => import('../guidelines/WorkingsPanel.vue'));
 
 /** A live run: the tubes, and the one in hand with its instruction. */
 const props = defineProps<{ run: Run }>();
@@ -54,7 +54,7 @@ const preview = computed(() => tube.value && readingPreview(tube.value, units.va
 const miscount = ref<{ testId: string; step: number } | null>(null);
 const doubting = ref(false);
 const keysShown = ref(false);
-const workingsOpen = ref(false);
+const opened = useOpenedWorkings();
 /** Figures typed but not told yet, by test. */
 const typed = ref<Record<string, string>>({});
 
@@ -169,7 +169,7 @@ useBenchKeys(
       if (picked?.run.id === props.run.id) bench.inHand = picked.tube.testId;
     },
   },
-  () => doubting.value || keysShown.value || workingsOpen.value,
+  () => doubting.value || keysShown.value || opened.isOpen,
 );
 </script>
 
@@ -190,7 +190,7 @@ useBenchKeys(
       @back="tell(atStep('step-back'))"
       @figure="tellFigure"
       @match="tell({ ...atStep('matched'), match: $event })"
-      @workings="workingsOpen = true"
+      @workings="opened.open"
     />
     <div class="foot-acts">
       <BButton variant="outline-secondary" @mousedown.prevent @click="doubting = true">
@@ -206,11 +206,6 @@ useBenchKeys(
     </div>
     <DoubtPicker v-if="doubting" v-model="doubting" :doubts="tube.doubts" @change="setDoubt" />
     <BenchKeys v-if="keysShown" v-model="keysShown" />
-    <WorkingsPanel
-      v-if="workingsOpen && preview && 'text' in preview"
-      v-model="workingsOpen"
-      :workings="preview.workings"
-    />
   </div>
   <p v-else class="sheet" role="status">
     Every tube is done.

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import type { Run } from '@hedge-lamp/core/bench';
-import type { Workings } from '@hedge-lamp/core/quantity';
 import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
-import { computed, defineAsyncComponent, ref, shallowRef } from 'vue';
+import { computed } from 'vue';
+import { useOpenedWorkings } from '../guidelines/opened-workings';
 import { useWaters } from '../waters/waters-store';
 import { useBench } from './bench-store';
 import { readingPreview } from './reading-preview';
@@ -12,8 +12,8 @@ import LinkButton from '../shell/LinkButton.vue';
 /** What came of a run, and where to go from it. */
 const props = defineProps<{ run: Run }>();
 defineEmits<{ again: [] }>();
-const WorkingsPanel = defineAsyncComponent(() => import('../guidelines/WorkingsPanel.vue'));
 const bench = useBench();
+const opened = useOpenedWorkings();
 const waters = useWaters();
 
 const results = computed(() => {
@@ -27,13 +27,6 @@ const results = computed(() => {
     };
   });
 });
-
-const opened = shallowRef<Workings | null>(null);
-const panelOpen = ref(false);
-function open(workings: Workings): void {
-  opened.value = workings;
-  panelOpen.value = true;
-}
 </script>
 
 <template>
@@ -42,7 +35,7 @@ function open(workings: Workings): void {
     <ul>
       <li v-for="r in results" :key="r.id">
         <span class="quiet">{{ r.name }}</span>
-        <button v-if="r.kept" type="button" class="opens-workings" @click="open(r.kept.workings)">
+        <button v-if="r.kept" type="button" class="opens-workings" @click="opened.open(r.kept.workings)">
           {{ r.kept.text }}<span class="visually-hidden">: open the workings</span>
         </button>
         <strong v-else>Set aside, nothing kept</strong>
@@ -58,7 +51,6 @@ function open(workings: Workings): void {
       >
       <BButton variant="outline-primary" @click="$emit('again')">Start another run</BButton>
     </div>
-    <WorkingsPanel v-if="opened" v-model="panelOpen" :workings="opened" />
   </section>
 </template>
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { type Tube, stepOf, timerEnd, windowEnd } from '@hedge-lamp/core/bench';
 import { type CardMatch, cardOf } from '@hedge-lamp/core/color';
+import type { Workings } from '@hedge-lamp/core/quantity';
 import { doubts as doubtInfo } from '@hedge-lamp/core/readings';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed, defineAsyncComponent } from 'vue';
@@ -29,7 +30,7 @@ defineEmits<{
   back: [];
   figure: [];
   match: [match: CardMatch | null];
-  workings: [];
+  workings: [workings: Workings];
 }>();
 
 const step = computed(() => stepOf(props.tube));
@@ -120,11 +121,11 @@ const meterUnit = computed(() => {
           <span v-for="d in tube.doubts" :key="d" class="quiet d-block doubt">{{ doubtInfo[d].effect }}</span>
         </p>
         <BButton
-          v-if="keepable"
+          v-if="preview && 'text' in preview"
           variant="link"
           class="open-workings"
           @mousedown.prevent
-          @click="$emit('workings')"
+          @click="$emit('workings', preview.workings)"
           >Workings<span class="visually-hidden"> of this reading</span></BButton
         >
         <p v-if="miscounted && step.do === 'drop'" class="caution" role="alert">

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { Workings } from '@hedge-lamp/core/quantity';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
-import { computed, defineAsyncComponent, ref, shallowRef } from 'vue';
+import { computed, ref } from 'vue';
+import { useOpenedWorkings } from '../guidelines/opened-workings';
 import { useNotices } from '../shell/notice-store';
 import type { Tool } from './tool';
 import AnswerPeek from './AnswerPeek.vue';
@@ -11,16 +11,10 @@ import { useWorktop } from './use-worktop';
 
 /** One calculation: its question, its fields and its answer side by side, and the link that carries it. */
 const props = defineProps<{ tool: Tool }>();
-const WorkingsPanel = defineAsyncComponent(() => import('../guidelines/WorkingsPanel.vue'));
 const { typed, lost, result, isEmpty, set, setAll, clear, showExample, link } = useWorktop(props.tool);
 const notices = useNotices();
 
-const opened = shallowRef<Workings | null>(null);
-const panelOpen = ref(false);
-function openWorkings(workings: Workings): void {
-  opened.value = workings;
-  panelOpen.value = true;
-}
+const opened = useOpenedWorkings();
 
 /** Where the answer begins, to tell whether it is in sight. */
 const toolAnswer = ref<InstanceType<typeof ToolAnswer> | null>(null);
@@ -55,7 +49,7 @@ async function copyLink(): Promise<void> {
         Copy this address: <span class="figure-mono">{{ written }}</span>
       </p>
     </div>
-    <ToolAnswer v-if="result.result" ref="toolAnswer" :outcome="result.result" @workings="openWorkings" />
+    <ToolAnswer v-if="result.result" ref="toolAnswer" :outcome="result.result" @workings="opened.open" />
     <section v-else class="sheet waiting" aria-label="Answer">
       <p v-if="result.errors['']" class="failure" role="alert">{{ result.errors[''] }}</p>
       <p v-else-if="Object.keys(result.errors).length > 0" class="mb-0">
@@ -76,7 +70,6 @@ async function copyLink(): Promise<void> {
       </template>
     </section>
   </div>
-  <WorkingsPanel v-if="opened" v-model="panelOpen" :workings="opened" />
 </template>
 
 <style scoped>

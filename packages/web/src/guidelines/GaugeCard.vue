@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Finding, Gauge } from '@hedge-lamp/core/guidelines';
-import { formatBest, formatInterval, fromWire } from '@hedge-lamp/core/quantity';
+import { type Workings, formatBest, formatInterval, fromWire } from '@hedge-lamp/core/quantity';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed } from 'vue';
 import { agoInWords } from '../clock/words';
@@ -9,7 +9,7 @@ import BandGauge from './BandGauge.vue';
 
 /** One figure of a water: best guess large, its range, the bands it lies in, how sure, how old. */
 const props = defineProps<{ gauge: Gauge; finding: Finding | undefined; now: number }>();
-defineEmits<{ workings: [] }>();
+defineEmits<{ workings: [workings: Workings] }>();
 
 const unit = computed(() => (props.gauge.subject === 'ph' ? '' : props.gauge.unit));
 const shown = computed(() => {
@@ -47,7 +47,7 @@ const old = computed(
     <p v-for="gap in gauge.gaps" :key="gap" class="remark gap">{{ gap }}</p>
     <footer>
       <span class="quiet">{{ gauge.takenAt === null ? '' : agoInWords(gauge.takenAt, now) }}</span>
-      <BButton v-if="gauge.workings" variant="link" @click="$emit('workings')">
+      <BButton v-if="gauge.workings" variant="link" @click="$emit('workings', gauge.workings)">
         Workings<span class="visually-hidden"> of {{ gauge.label }}</span>
       </BButton>
     </footer>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { type Subject, type Today, sentence } from '@hedge-lamp/core/guidelines';
 import { waterKindInfo } from '@hedge-lamp/core/waters';
-import { computed, defineAsyncComponent, ref } from 'vue';
+import { computed } from 'vue';
 import { call } from '../api/call';
 import { useNow } from '../clock/use-now';
 import DoneList from '../remedies/DoneList.vue';
@@ -14,11 +14,11 @@ import { useLoaded } from '../shell/use-loaded';
 import { volumeText } from '../waters/volume-text';
 import { useWaters } from '../waters/waters-store';
 import GaugeCard from './GaugeCard.vue';
-
-const WorkingsPanel = defineAsyncComponent(() => import('./WorkingsPanel.vue'));
+import { useOpenedWorkings } from './opened-workings';
 
 const props = defineProps<{ waterId: string }>();
 const waters = useWaters();
+const opened = useOpenedWorkings();
 const now = useNow(30_000);
 const {
   data: today,
@@ -40,18 +40,6 @@ const findingOf = (subject: Subject) => today.value?.findings.find((f) => f.subj
 const troubles = computed(() => today.value?.findings.filter((f) => f.status !== 'clear') ?? []);
 const read = computed(() => today.value?.gauges.filter((g) => g.value !== null || g.workings) ?? []);
 const unread = computed(() => today.value?.gauges.filter((g) => g.value === null && !g.workings) ?? []);
-
-const opened = ref<Subject | null>(null);
-const panelAsked = ref(false);
-const panelOpen = ref(false);
-const workings = computed(
-  () => today.value?.gauges.find((g) => g.subject === opened.value)?.workings ?? null,
-);
-function openWorkings(subject: Subject): void {
-  opened.value = subject;
-  panelAsked.value = true;
-  panelOpen.value = true;
-}
 </script>
 
 <template>
@@ -100,7 +88,7 @@ function openWorkings(subject: Subject): void {
           :gauge="gauge"
           :finding="findingOf(gauge.subject)"
           :now="now"
-          @workings="openWorkings(gauge.subject)"
+          @workings="opened.open"
         />
       </div>
       <p v-if="unread.length > 0 && read.length > 0" class="quiet mt-3">
@@ -115,7 +103,6 @@ function openWorkings(subject: Subject): void {
         fish: ask a vet or fish-health professional. Your kit’s own sheet wins over what stands here.
       </p>
     </aside>
-    <WorkingsPanel v-if="panelAsked" v-model="panelOpen" :workings="workings" />
   </div>
 </template>
 

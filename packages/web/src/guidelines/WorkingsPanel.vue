@@ -4,7 +4,7 @@ import { useEventListener } from '@vueuse/core';
 import { BOffcanvas } from 'bootstrap-vue-next/components/BOffcanvas';
 
 /** Where a figure came from: the formula, the same with one's own values, the source, what would change it. */
-defineProps<{ workings: Workings | null }>();
+defineProps<{ workings: Workings }>();
 const open = defineModel<boolean>({ required: true });
 // While it slides in the focus is not in it yet: Escape closes it all the same.
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
@@ -16,45 +16,43 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   <BOffcanvas
     v-model="open"
     placement="end"
-    :title="`Workings: ${workings?.title ?? ''}`"
+    :title="`Workings: ${workings.title}`"
     header-close-label="Close workings"
   >
-    <template v-if="workings">
-      <p class="result figure-mono">{{ workings.result }}</p>
-      <h3>Formula</h3>
-      <p class="figure-mono">{{ workings.formula }}</p>
-      <h3>With your figures</h3>
-      <p class="figure-mono">{{ workings.substituted }}</p>
-      <h3>What went in</h3>
+    <p class="result figure-mono">{{ workings.result }}</p>
+    <h3>Formula</h3>
+    <p class="figure-mono">{{ workings.formula }}</p>
+    <h3>With your figures</h3>
+    <p class="figure-mono">{{ workings.substituted }}</p>
+    <h3>What went in</h3>
+    <dl>
+      <template v-for="(input, k) in workings.inputs" :key="k">
+        <dt>{{ input.label }}</dt>
+        <dd>
+          <span class="figure-mono">{{ input.value }}</span>
+          <span v-if="input.note" class="quiet d-block">{{ input.note }}</span>
+        </dd>
+      </template>
+    </dl>
+    <h3>What would change it</h3>
+    <ul>
+      <li v-for="caveat in workings.caveats" :key="caveat">{{ caveat }}</li>
+    </ul>
+    <template v-if="workings.opinions?.length">
+      <h3>Other opinions</h3>
       <dl>
-        <template v-for="(input, k) in workings.inputs" :key="k">
-          <dt>{{ input.label }}</dt>
+        <template v-for="opinion in workings.opinions" :key="opinion.school">
+          <dt>{{ opinion.school }}</dt>
           <dd>
-            <span class="figure-mono">{{ input.value }}</span>
-            <span v-if="input.note" class="quiet d-block">{{ input.note }}</span>
+            {{ opinion.says }} <span class="quiet d-block">{{ opinion.source }}</span>
           </dd>
         </template>
       </dl>
-      <h3>What would change it</h3>
-      <ul>
-        <li v-for="caveat in workings.caveats" :key="caveat">{{ caveat }}</li>
-      </ul>
-      <template v-if="workings.opinions?.length">
-        <h3>Other opinions</h3>
-        <dl>
-          <template v-for="opinion in workings.opinions" :key="opinion.school">
-            <dt>{{ opinion.school }}</dt>
-            <dd>
-              {{ opinion.says }} <span class="quiet d-block">{{ opinion.source }}</span>
-            </dd>
-          </template>
-        </dl>
-      </template>
-      <h3>Sources</h3>
-      <ul>
-        <li v-for="source in workings.sources" :key="source">{{ source }}</li>
-      </ul>
     </template>
+    <h3>Sources</h3>
+    <ul>
+      <li v-for="source in workings.sources" :key="source">{{ source }}</li>
+    </ul>
   </BOffcanvas>
 </template>
 

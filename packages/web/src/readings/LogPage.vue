@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { Workings } from '@hedge-lamp/core/quantity';
 import {
   type ParameterId,
   type Reading,
@@ -12,11 +11,12 @@ import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
 import { startOfDay } from 'date-fns';
-import { computed, defineAsyncComponent, ref, shallowRef, watch } from 'vue';
+import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { sentenceOf } from '../api/api-error';
 import { call } from '../api/call';
 import { useNow } from '../clock/use-now';
 import { dayInWords } from '../clock/words';
+import { useOpenedWorkings } from '../guidelines/opened-workings';
 import LinkButton from '../shell/LinkButton.vue';
 import LoadState from '../shell/LoadState.vue';
 import { useNotices } from '../shell/notice-store';
@@ -27,7 +27,6 @@ import LogDay from './LogDay.vue';
 import { valueWords } from './reading-words';
 
 const ReadingForm = defineAsyncComponent(() => import('./ReadingForm.vue'));
-const WorkingsPanel = defineAsyncComponent(() => import('../guidelines/WorkingsPanel.vue'));
 const DeedForm = defineAsyncComponent(() => import('../remedies/DeedForm.vue'));
 
 const props = defineProps<{ waterId: string }>();
@@ -100,12 +99,7 @@ function openForm(reading: Reading | null): void {
   formOpen.value = true;
 }
 
-const opened = shallowRef<Workings | null>(null);
-const panelOpen = ref(false);
-function openWorkings(reading: Reading): void {
-  opened.value = workingsOfKept(reading);
-  panelOpen.value = true;
-}
+const opened = useOpenedWorkings();
 
 async function keptReading(reading: Reading, before: Reading | null): Promise<void> {
   await again();
@@ -175,7 +169,7 @@ async function removeDeed(deed: Deed): Promise<void> {
       @edit="openForm"
       @remove="remove"
       @remove-deed="removeDeed"
-      @workings="openWorkings"
+      @workings="opened.open(workingsOfKept($event))"
     />
     <BButton v-if="data.more && shown < 5000" variant="outline-primary" @click="shown += page * 2"
       >Show older ones</BButton
@@ -190,6 +184,5 @@ async function removeDeed(deed: Deed): Promise<void> {
     :reading="editing"
     @kept="keptReading"
   />
-  <WorkingsPanel v-if="opened" v-model="panelOpen" :workings="opened" />
   <DeedForm v-if="notingAsked" v-model="noting" :water-id="waterId" @kept="again" />
 </template>

@@ -11,6 +11,7 @@ import { computed, defineAsyncComponent, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { call } from '../api/call';
 import { useServerLink } from '../clock/server-link';
+import { useOpenedWorkings } from '../guidelines/opened-workings';
 import LinkButton from '../shell/LinkButton.vue';
 import LoadState from '../shell/LoadState.vue';
 import PageHeading from '../shell/PageHeading.vue';
@@ -18,11 +19,10 @@ import { useLoaded } from '../shell/use-loaded';
 import { useWaters } from '../waters/waters-store';
 import { enteredWords, methodWords, shownUnit, valueWords } from './reading-words';
 import { traceSeries } from './trace-data';
-import { type TrendNote, trendNotes } from './trend-words';
+import { trendNotes } from './trend-words';
 
 /** Chart.js is large and only this page needs it. */
 const TraceChart = defineAsyncComponent(() => import('./TraceChart.vue'));
-const WorkingsPanel = defineAsyncComponent(() => import('../guidelines/WorkingsPanel.vue'));
 
 const props = defineProps<{ waterId: string; parameter?: string }>();
 const router = useRouter();
@@ -90,12 +90,7 @@ const summary = computed(() => {
   return `${info.value.label}: ${readings.length} readings; the newest, ${format(newest.takenAt, 'd MMMM')}, is ${valueWords(newest, units.value)}.`;
 });
 const trends = computed(() => trendNotes(series.value, bands.value, shownUnit(chosen.value, units.value)));
-const opened = ref<TrendNote | null>(null);
-const panelOpen = ref(false);
-function openWorkings(note: TrendNote): void {
-  opened.value = note;
-  panelOpen.value = true;
-}
+const opened = useOpenedWorkings();
 const go = (parameter: ParameterId) =>
   router.replace({ name: 'trace', params: { waterId: props.waterId, parameter } });
 </script>
@@ -147,7 +142,7 @@ const go = (parameter: ParameterId) =>
         <li v-for="note in trends" :key="String(note.methodId)">
           <span v-if="series.length > 1" class="quiet">{{ methodWords(note.methodId) }}: </span
           >{{ note.sentence }}
-          <BButton variant="link" @click="openWorkings(note)"
+          <BButton variant="link" @click="opened.open(note.workings)"
             >Workings<span class="visually-hidden">
               of the trend, {{ methodWords(note.methodId) }}</span
             ></BButton
@@ -179,7 +174,6 @@ const go = (parameter: ParameterId) =>
         </table>
       </div>
     </details>
-    <WorkingsPanel v-if="opened" v-model="panelOpen" :workings="opened.workings" />
   </template>
 </template>
 

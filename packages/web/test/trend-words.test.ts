@@ -39,6 +39,26 @@ describe('a trend in words', () => {
     expect(trendNotes([{ methodId: null, points: points([10, 20, 30]) }], bands, 'mg/L NO3')).toEqual([]);
   });
 
+  it('of a year that stood still and climbs since the autumn says both', () => {
+    const year = [...Array.from({ length: 44 }, (_, k) => 20 + (k % 2)), 22, 25, 28, 31, 34, 37, 40, 43];
+    const notes = trendNotes([{ methodId: 'a', points: points(year, 0.2) }], [], 'mg/L NO3');
+    expect(notes.map((n) => n.stretch)).toEqual(['The last 8 weeks', 'All 51 weeks']);
+    expect(notes[0]!.sentence).toBe('Rising, 3 mg/L NO3 a week.');
+    // Of all pairs of readings most did not move: the middle one says that the year stood still.
+    expect(notes[1]!.sentence).toMatch(/^No clear way up or down: 0 \(0–0\.\d+\) mg\/L NO3 a week\.$/);
+  });
+
+  it('of a season alone, or of a year with nothing lately, tells one stretch', () => {
+    const season = points([10, 12, 14, 16, 18, 20, 22, 24, 26, 28], 0.2);
+    expect(trendNotes([{ methodId: 'a', points: season }], [], 'mg/L NO3').map((n) => n.stretch)).toEqual([
+      '',
+    ]);
+    const sparse = points([10, 12, 14, 16, 18], 0.2, 60);
+    expect(trendNotes([{ methodId: 'a', points: sparse }], [], 'mg/L NO3').map((n) => n.stretch)).toEqual([
+      '',
+    ]);
+  });
+
   it('names no day for what moves toward better', () => {
     const falling = [{ methodId: null, points: points([38, 34, 31, 28, 25, 22], 0.5) }];
     const [note] = trendNotes(falling, bands, 'mg/L NO3');

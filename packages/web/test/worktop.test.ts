@@ -129,6 +129,14 @@ describe('whatever is typed', () => {
     );
   });
 
+  it('an amount that cannot be is refused by the bound that it crosses', () => {
+    const refused = (total: string) => ask('free-ammonia', { total, ph: '7' }).errors['total'];
+    expect(refused('-1')).toBe(
+      'Total ammonia must be 0 mg/L NH3-N or more; −1 mg/L NH3-N cannot be. Check the figure.',
+    );
+    expect(refused('2000000000')).toMatch(/^Total ammonia lies between 0 and 1,000,000,000 mg\/L NH3-N;/);
+  });
+
   it('a limit where more only means more goes through: over 5 mg/L nitrite wants over so much salt', () => {
     const result = outcome('salt-and-nitrite', { nitrite: '>5~mg/L NO2', chloride: '5', liters: '180' });
     // Chloride typed as 5 may be 5.5: (10 × 5 − 5.5) mg/L × 180 L of chloride ÷ 0.6066 is 13.2 g of salt.

@@ -31,8 +31,12 @@ export const possibleAmount = (label: string, unit: string): Possible => ({
 /** A share of a whole, 0 to 1. */
 export const possibleShare = (label: string): Possible => ({ label, unit: '', low: 0, high: 1 });
 
+/** No amount that anybody means is larger, in whatever unit, and powers of it would run out of numbers. */
+export const mostMeant = 1e9;
+
 /** As sentences show it, with a true minus and no digits of rounding. */
-const said = (x: number) => String(Number(x.toFixed(6)) + 0).replace('-', '−');
+const said = (x: number) =>
+  (Math.abs(x) >= 1e6 ? x.toLocaleString('en-US') : String(Number(x.toFixed(6)) + 0)).replace('-', '−');
 
 function refuse(x: number, field: string, { label, unit, low, high }: Possible): never {
   const behind = unit ? ` ${unit}` : '';
@@ -45,7 +49,7 @@ function refuse(x: number, field: string, { label, unit, low, high }: Possible):
       `${label} needs an upper end here. Type a figure, or a range such as 4-6.`,
     );
   const least = low === Number.MIN_VALUE ? 'more than 0' : `${said(low)}${behind} or more`;
-  const most = high === Infinity || high === Number.MAX_VALUE ? '' : `${said(high)}${behind}`;
+  const most = high >= mostMeant && (x < low || high > mostMeant) ? '' : `${said(high)}${behind}`;
   const range =
     low === Number.MIN_VALUE || !most
       ? `must be ${least}${most ? ` and at most ${most}` : ''}`

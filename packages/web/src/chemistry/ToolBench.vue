@@ -53,7 +53,7 @@ async function copyLink(): Promise<void> {
     <section v-else class="sheet waiting" aria-label="Answer">
       <p v-if="result.errors['']" class="failure" role="alert">{{ result.errors[''] }}</p>
       <p v-else-if="Object.keys(result.errors).length > 0" class="mb-0">
-        The answer comes when the marked figure is put right.
+        The answer comes when what is marked is put right.
       </p>
       <template v-else>
         <p class="mb-1">The answer comes here as soon as this is filled in:</p>

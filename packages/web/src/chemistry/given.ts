@@ -7,6 +7,7 @@ import {
   convert,
   convertInterval,
   canonicalUnit,
+  mostMeant,
   parseRange,
   possiblePh,
   possibleTemperature,
@@ -98,12 +99,11 @@ function read(field: ToolField, kind: QuantityKind | undefined, text: string, un
       field.id,
       'This is an amount to set, so it needs an upper end. Type a figure, or a range such as 4-6.',
     );
-  // Beyond this no amount is meant, and powers of it would run out of numbers.
   return checkInterval(range, field.id, {
     label: field.label,
     unit,
     low: 0,
-    high: range.high === Infinity ? Infinity : 1e9,
+    high: range.high === Infinity ? Infinity : mostMeant,
   });
 }
 

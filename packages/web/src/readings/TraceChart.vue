@@ -82,6 +82,8 @@ function arrow(ink: string): HTMLCanvasElement {
   return canvas;
 }
 
+/** The newest reading stands at the very edge: room for its dot, in pixels. */
+const overEdge = 6;
 const strokes = computed(() => [look.value.ink, look.value.word('urgent'), look.value.word('clear')]);
 const shapes = ['circle', 'rectRot', 'triangle'] as const;
 
@@ -101,6 +103,7 @@ const data = computed<ChartData<'line', TracePoint[]>>(() => ({
       pointStyle: points.map((p) => (p.high === null ? upArrow : shapes[k % shapes.length]!)),
       // A gap of more than two months is a gap, not a trend.
       spanGaps: 62 * 86_400_000,
+      clip: overEdge,
     };
   }),
 }));
@@ -112,7 +115,7 @@ const whiskers: Plugin<'line'> = {
     const { ctx: pen, chartArea, scales } = chart;
     pen.save();
     pen.beginPath();
-    pen.rect(chartArea.left, chartArea.top, chartArea.width, chartArea.height);
+    pen.rect(chartArea.left, chartArea.top, chartArea.width + overEdge, chartArea.height);
     pen.clip();
     chart.data.datasets.forEach((dataset, k) => {
       if (!chart.isDatasetVisible(k)) return;
@@ -201,6 +204,8 @@ const annotations = computed<Record<string, AnnotationOptions>>(() => {
         content: props.flags.length > 8 ? '⚑' : `⚑ ${flag.label}`,
         position: 'start',
         backgroundColor: 'transparent',
+        // Beneath the readings, which matter more.
+        drawTime: 'beforeDatasetsDraw',
         color: look.value.flag,
         font: { size: 12 },
         padding: 2,

@@ -76,7 +76,8 @@ const bands = computed(() => {
 const flags = computed(() =>
   (data.value?.deeds ?? []).map((d) => ({
     at: d.at,
-    label: `${deedLabel[d.kind]}${d.detail ? ` (${d.detail})` : ''}`,
+    // What exactly was done stands in the log: here it would cover the readings.
+    label: deedLabel[d.kind],
   })),
 );
 const axisTitle = computed(() => {
@@ -139,12 +140,13 @@ const go = (parameter: ParameterId) =>
         to one for trends.
       </p>
       <ul v-if="trends.length > 0" class="trends" aria-label="Trend">
-        <li v-for="note in trends" :key="String(note.methodId)">
-          <span v-if="series.length > 1" class="quiet">{{ methodWords(note.methodId) }}: </span
-          >{{ note.sentence }}
+        <li v-for="note in trends" :key="`${note.methodId} ${note.stretch}`">
+          <span v-if="series.length > 1" class="quiet">{{ methodWords(note.methodId) }}: </span>
+          <span v-if="note.stretch" class="quiet">{{ note.stretch }}: </span>
+          {{ note.sentence }}
           <BButton variant="link" @click="opened.open(note.workings)"
             >Workings<span class="visually-hidden">
-              of the trend, {{ methodWords(note.methodId) }}</span
+              of the trend, {{ [methodWords(note.methodId), note.stretch].filter(Boolean).join(', ') }}</span
             ></BButton
           >
         </li>

@@ -25,6 +25,8 @@ export interface ShownBand {
 
 export interface TrendNote {
   readonly methodId: string | null;
+  /** What part of the readings it is of, in words; empty where it is of all, and nothing else is told. */
+  readonly stretch: string;
   readonly sentence: string;
   readonly workings: Workings;
 }
@@ -69,9 +71,30 @@ function doublingWords(points: readonly TrendPoint[], unit: string): string {
   return ` It doubles ${when(doubling)}.`;
 }
 
+const day = 86_400_000;
+/** Days that "lately" is: long enough for a weekly test to tell a trend. Our own bound. */
+const lately = 56;
+
+interface Stretch {
+  readonly stretch: string;
+  readonly points: readonly TracePoint[];
+}
+
+/** A year may stand still as a whole and climb since the autumn: what is long is told lately and as a whole. */
+function stretchesOf(points: readonly TracePoint[]): Stretch[] {
+  const newest = Math.max(...points.map((p) => p.x));
+  const weeks = Math.round((newest - Math.min(...points.map((p) => p.x))) / (7 * day));
+  const recent = points.filter((p) => p.x >= newest - lately * day);
+  if (weeks * 7 < 2 * lately || recent.length < fewestForTrend) return [{ stretch: '', points }];
+  return [
+    { stretch: `The last ${lately / 7} weeks`, points: recent },
+    { stretch: `All ${weeks} weeks`, points },
+  ];
+}
+
 /**
  * What each method's readings tell of the way things go, and when they would leave their band; a method with
- * too few readings says nothing.
+ * too few readings says nothing. Readings over a long time are told lately and as a whole.
  * @param unit shown unit, empty for pH
  */
 export function trendNotes(
@@ -79,15 +102,19 @@ export function trendNotes(
   bands: readonly ShownBand[],
   unit: string,
 ): TrendNote[] {
-  return series.flatMap(({ methodId, points }) => {
-    if (points.length < fewestForTrend) return [];
+  const stretches = series.flatMap(({ methodId, points }) =>
+    points.length < fewestForTrend ? [] : stretchesOf(points).map((s) => ({ methodId, ...s })),
+  );
+  return stretches.flatMap(({ methodId, stretch, points }) => {
     try {
       const read = points.map((p) => ({ at: p.x, value: asInterval(p) }));
       const trend = trendOf(read, unit || 'pH');
       const { perDay, bounds, direction, sure } = trend.value;
       const aWeek = `${formatReading(scale(perDay, 7))} ${unit || 'pH'} a week`;
       if (direction === 'cannot-tell')
-        return [{ methodId, sentence: `No clear way up or down: ${aWeek}.`, workings: trend.workings }];
+        return [
+          { methodId, stretch, sentence: `No clear way up or down: ${aWeek}.`, workings: trend.workings },
+        ];
       const last = asInterval(points.at(-1)!);
       const limit = nextLimit(last.best, direction === 'rising', bands);
       const days = limit && daysToLimit(last, perDay, limit.at)?.value;
@@ -98,6 +125,7 @@ export function trendNotes(
       return [
         {
           methodId,
+          stretch,
           sentence: `${verbs[direction][sure ? 'sure' : 'seems']}, ${aWeek}.${direction === 'rising' ? doublingWords(read, unit) : ''}${leaves}${sure ? '' : ` The ranges alone would allow ${formatInterval(scale(bounds, 7))}.`}`,
           workings: trend.workings,
         },

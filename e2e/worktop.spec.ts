@@ -222,4 +222,16 @@ test('the trace says which way things go, and how that was worked out', async ({
     .first()
     .click();
   await expect(page.getByRole('dialog')).toContainText('Sen 1968');
+  await expect(page.getByRole('dialog')).toBeFocused();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toBeHidden();
+
+  // Each figure behind the chart opens its own.
+  await page.getByText('The same as a table').click();
+  await page
+    .getByRole('table')
+    .getByRole('button', { name: /mg\/L NO3 ?: open the workings/ })
+    .first()
+    .click();
+  await expect(page.getByRole('dialog', { name: /Workings: Nitrate/ })).toContainText('What went in');
 });

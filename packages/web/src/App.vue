@@ -18,11 +18,11 @@ const link = useServerLink();
 const waters = useWaters();
 const bench = useBench();
 const opened = useOpenedWorkings();
-const route = useRoute();
+const here = useRoute();
 
 /** They belong to a figure of the page that is left. */
 watch(
-  () => route.path,
+  () => here.path,
   () => (opened.isOpen = false),
 );
 

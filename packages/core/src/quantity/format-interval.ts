@@ -43,8 +43,10 @@ export function formatBest(i: Interval): string {
   const coarse = decimalsOf(width / 2);
   const step = 10 ** coarse;
   const rounded = Math.round(i.best * step) / step;
-  const stays = rounded >= i.low && rounded <= i.high && Math.abs(rounded - i.best) < width / 10;
-  return tidy(i.best, stays ? coarse : decimalsOf(width / 5));
+  // A guess in the very middle of a step, 75 in tens, was meant to be there: half a step is not little.
+  const moved = Math.abs(rounded - i.best) / width;
+  const stays = rounded >= i.low && rounded <= i.high && moved < 0.1 - 1e-9;
+  return tidy(i.best, stays ? coarse : decimalsOf(width / 10));
 }
 
 /**

@@ -30,6 +30,10 @@ describe('a figure as shown', () => {
     expect(formatReading(interval(9.9, 16.4, 36.2))).toBe('16 (9–37)');
     expect(formatReading(interval(-2.04, 0.02, 2.04))).toBe('0 (−2.1 to 2.1)');
     expect(formatReading(interval(1230, 1800, 2490))).toBe('1800 (1200–2500)');
+    expect(formatReading(interval(50, 75, 100))).toBe('75 (50–100)');
+    // The same after a conversion to nitrogen and back.
+    expect(formatReading(interval(50, 85 + 1e-12, 100))).toBe('85 (50–100)');
+    expect(formatReading(interval(50, 74.9, 100))).toBe('70 (50–100)');
     expect(formatInterval(point(0.3942))).toBe('0.3942');
     expect(formatInterval(point(12345))).toBe('12345');
   });

@@ -39,7 +39,7 @@ Chart.register(
 const props = defineProps<{
   series: readonly TraceSeries[];
   bands: readonly { from: number | null; to: number | null; status: keyof typeof statusWord }[];
-  flags: readonly { at: number; label: string }[];
+  flags: readonly { at: number; label: string; detail: string }[];
   axisTitle: string;
   from: number;
   to: number;
@@ -47,6 +47,8 @@ const props = defineProps<{
   /** True for what cannot be less than nothing. */
   fromZero: boolean;
 }>();
+/** A dot was pressed: the reading's identifier. */
+const emit = defineEmits<{ picked: [id: string] }>();
 const settings = useSettings();
 
 const color = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
@@ -217,12 +219,25 @@ const annotations = computed<Record<string, AnnotationOptions>>(() => {
   return Object.fromEntries([...bands, ...flags]);
 });
 
+/** The reading whose dot is under the pointer; the keyboard's way to it is the table below. */
+function dotAt(chart: Chart, event: Event | null): TracePoint | null {
+  const [hit] = event ? chart.getElementsAtEventForMode(event, 'nearest', { intersect: true }, true) : [];
+  return hit ? (props.series[hit.datasetIndex]?.points[hit.index] ?? null) : null;
+}
+
 const options = computed<ChartOptions<'line'>>(() => ({
   responsive: true,
   maintainAspectRatio: false,
   animation: false,
   layout: { padding: { right: 60 } },
   interaction: { mode: 'nearest', intersect: false },
+  onHover: (event, _, chart) => {
+    chart.canvas.style.cursor = dotAt(chart, event.native) ? 'pointer' : 'default';
+  },
+  onClick: (event, _, chart) => {
+    const dot = dotAt(chart, event.native);
+    if (dot) emit('picked', dot.id);
+  },
   scales: {
     x: {
       type: 'time',
@@ -269,7 +284,7 @@ const options = computed<ChartOptions<'line'>>(() => ({
           if (at === undefined || at === null) return [];
           return props.flags
             .filter((f) => Math.abs(f.at - at) < 86_400_000)
-            .map((f) => `⚑ ${format(f.at, 'd MMM')}: ${f.label}`);
+            .map((f) => `⚑ ${format(f.at, 'd MMM')}: ${f.label}${f.detail ? ` (${f.detail})` : ''}`);
         },
       },
     },

@@ -1,7 +1,13 @@
 <script setup lang="ts">
 import { bandsFor } from '@hedge-lamp/core/guidelines';
 import { canonicalUnit, convert } from '@hedge-lamp/core/quantity';
-import { type ParameterId, type Reading, parameterIds, parameters } from '@hedge-lamp/core/readings';
+import {
+  type ParameterId,
+  type Reading,
+  parameterIds,
+  parameters,
+  workingsOfKept,
+} from '@hedge-lamp/core/readings';
 import { type Deed, deedLabel } from '@hedge-lamp/core/remedies';
 import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
@@ -76,8 +82,8 @@ const bands = computed(() => {
 const flags = computed(() =>
   (data.value?.deeds ?? []).map((d) => ({
     at: d.at,
-    // What exactly was done stands in the log: here it would cover the readings.
     label: deedLabel[d.kind],
+    detail: d.detail,
   })),
 );
 const axisTitle = computed(() => {
@@ -92,6 +98,10 @@ const summary = computed(() => {
 });
 const trends = computed(() => trendNotes(series.value, bands.value, shownUnit(chosen.value, units.value)));
 const opened = useOpenedWorkings();
+function openReading(id: string): void {
+  const reading = data.value?.readings.find((r) => r.id === id);
+  if (reading) opened.open(workingsOfKept(reading));
+}
 const go = (parameter: ParameterId) =>
   router.replace({ name: 'trace', params: { waterId: props.waterId, parameter } });
 </script>
@@ -134,6 +144,7 @@ const go = (parameter: ParameterId) =>
         :to="data.to"
         :summary="summary"
         :from-zero="chosen !== 'ph' && chosen !== 'temperature'"
+        @picked="openReading"
       />
       <p v-if="series.length > 1" class="kits">
         Two kits can differ by two or three times, each true to itself: their readings are drawn apart. Keep
@@ -168,7 +179,11 @@ const go = (parameter: ParameterId) =>
           <tbody>
             <tr v-for="r in data.readings" :key="r.id">
               <td class="figure-mono">{{ format(r.takenAt, 'yyyy-MM-dd HH:mm') }}</td>
-              <td class="figure-mono">{{ valueWords(r, units) }}</td>
+              <td class="figure-mono">
+                <button type="button" class="opens-workings" @click="opened.open(workingsOfKept(r))">
+                  {{ valueWords(r, units) }}<span class="visually-hidden">: open the workings</span>
+                </button>
+              </td>
               <td>{{ enteredWords(r.entered) }}</td>
               <td>{{ methodWords(r.methodId) }}</td>
             </tr>

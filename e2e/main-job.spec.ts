@@ -101,7 +101,6 @@ test('from a drop to a verdict with the keyboard alone, on an empty file', async
   );
   await free.getByRole('button', { name: /Workings/ }).press('Enter');
   await expect(page.getByRole('dialog')).toContainText('Emerson, Russo, Lund & Thurston 1975');
-  // While it slides in it does not listen yet.
   await expect(page.getByRole('dialog')).toBeFocused();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog')).toBeHidden();

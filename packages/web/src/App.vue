@@ -3,16 +3,16 @@ import { defineAsyncComponent, onMounted, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useBench } from './bench/bench-store';
 import { useServerLink } from './clock/server-link';
-import { useOpenedWorkings } from './guidelines/opened-workings';
 import NoticeList from './shell/NoticeList.vue';
 import SideRail from './shell/SideRail.vue';
 import TopBar from './shell/TopBar.vue';
+import { useOpenedWorkings } from './shell/workings-store';
 import { useWaters } from './waters/waters-store';
 
 /** The rack is fetched only when a run is live. */
 const RackStrip = defineAsyncComponent(() => import('./bench/RackStrip.vue'));
 /** And the panel when a first figure is opened. */
-const WorkingsPanel = defineAsyncComponent(() => import('./guidelines/WorkingsPanel.vue'));
+const WorkingsPanel = defineAsyncComponent(() => import('./shell/WorkingsPanel.vue'));
 
 const link = useServerLink();
 const waters = useWaters();

@@ -48,6 +48,20 @@ describe('a trend in words', () => {
     expect(notes[1]!.sentence).toMatch(/^No clear way up or down: 0 \(0–0\.\d+\) mg\/L NO3 a week\.$/);
   });
 
+  it('foresees by the late pace, not by that of the whole year', () => {
+    // Up by half a week for a year, then level at 38: the year's pace would still pass 40 before long.
+    const year = [
+      ...Array.from({ length: 44 }, (_, k) => 16 + k / 2),
+      ...Array.from({ length: 8 }, () => 38),
+    ];
+    const notes = trendNotes([{ methodId: 'a', points: points(year, 0.05) }], bands, 'mg/L NO3');
+    expect(notes.map((n) => n.sentence.split(',')[0]!.split(':')[0])).toEqual([
+      'No clear way up or down',
+      'Rising',
+    ]);
+    expect(notes.map((n) => n.sentence).join(' ')).not.toMatch(/passes/);
+  });
+
   it('of a season alone, or of a year with nothing lately, tells one stretch', () => {
     const season = points([10, 12, 14, 16, 18, 20, 22, 24, 26, 28], 0.2);
     expect(trendNotes([{ methodId: 'a', points: season }], [], 'mg/L NO3').map((n) => n.stretch)).toEqual([

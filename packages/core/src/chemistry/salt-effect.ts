@@ -60,6 +60,7 @@ export function saltEffect(
       // A salt that leaves carbonate alone leaves pH alone, but for the activities.
       const after = carbonateSystem({ alkalinity: alkAfter, dic: dicAfter }, conditions);
       const aired = carbonateSystem({ alkalinity: alkAfter, co2: airCarbonDioxide(temperature) }, conditions);
+      // KH is told from what was measured, whatever pH says of it.
       return [alk! + added * perMole.alkalinity, after.ph, aired.ph];
     },
   ) as [Interval, Interval, Interval];

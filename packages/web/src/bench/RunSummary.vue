@@ -3,7 +3,7 @@ import type { Run } from '@hedge-lamp/core/bench';
 import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed } from 'vue';
-import { useOpenedWorkings } from '../guidelines/opened-workings';
+import { useOpenedWorkings } from '../shell/workings-store';
 import { useWaters } from '../waters/waters-store';
 import { useBench } from './bench-store';
 import { readingPreview } from './reading-preview';

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed, ref } from 'vue';
-import { useOpenedWorkings } from '../guidelines/opened-workings';
 import { useNotices } from '../shell/notice-store';
+import { useOpenedWorkings } from '../shell/workings-store';
 import type { Tool } from './tool';
 import AnswerPeek from './AnswerPeek.vue';
 import ToolAnswer from './ToolAnswer.vue';

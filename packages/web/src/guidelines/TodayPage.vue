@@ -11,10 +11,10 @@ import LoadState from '../shell/LoadState.vue';
 import PageHeading from '../shell/PageHeading.vue';
 import StatusLamp from '../shell/StatusLamp.vue';
 import { useLoaded } from '../shell/use-loaded';
+import { useOpenedWorkings } from '../shell/workings-store';
 import { volumeText } from '../waters/volume-text';
 import { useWaters } from '../waters/waters-store';
 import GaugeCard from './GaugeCard.vue';
-import { useOpenedWorkings } from './opened-workings';
 
 const props = defineProps<{ waterId: string }>();
 const waters = useWaters();

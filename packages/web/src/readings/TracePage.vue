@@ -17,11 +17,11 @@ import { computed, defineAsyncComponent, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { call } from '../api/call';
 import { useServerLink } from '../clock/server-link';
-import { useOpenedWorkings } from '../guidelines/opened-workings';
 import LinkButton from '../shell/LinkButton.vue';
 import LoadState from '../shell/LoadState.vue';
 import PageHeading from '../shell/PageHeading.vue';
 import { useLoaded } from '../shell/use-loaded';
+import { useOpenedWorkings } from '../shell/workings-store';
 import { useWaters } from '../waters/waters-store';
 import { enteredWords, methodWords, shownUnit, valueWords } from './reading-words';
 import { traceSeries } from './trace-data';
@@ -98,7 +98,7 @@ const summary = computed(() => {
 });
 const trends = computed(() => trendNotes(series.value, bands.value, shownUnit(chosen.value, units.value)));
 const opened = useOpenedWorkings();
-function openReading(id: string): void {
+function openDot(id: string): void {
   const reading = data.value?.readings.find((r) => r.id === id);
   if (reading) opened.open(workingsOfKept(reading));
 }
@@ -144,7 +144,7 @@ const go = (parameter: ParameterId) =>
         :to="data.to"
         :summary="summary"
         :from-zero="chosen !== 'ph' && chosen !== 'temperature'"
-        @picked="openReading"
+        @picked="openDot"
       />
       <p v-if="series.length > 1" class="kits">
         Two kits can differ by two or three times, each true to itself: their readings are drawn apart. Keep

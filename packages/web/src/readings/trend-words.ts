@@ -77,24 +77,29 @@ const lately = 56;
 
 interface Stretch {
   readonly stretch: string;
+  /** Oldest first. */
   readonly points: readonly TracePoint[];
+  /** Whether its pace is the one that goes on: not that of a long past beside another of late. */
+  readonly goesOn: boolean;
 }
 
 /** A year may stand still as a whole and climb since the autumn: what is long is told lately and as a whole. */
 function stretchesOf(points: readonly TracePoint[]): Stretch[] {
-  const newest = Math.max(...points.map((p) => p.x));
-  const weeks = Math.round((newest - Math.min(...points.map((p) => p.x))) / (7 * day));
+  const newest = points.at(-1)!.x;
+  const weeks = Math.round((newest - points[0]!.x) / (7 * day));
   const recent = points.filter((p) => p.x >= newest - lately * day);
-  if (weeks * 7 < 2 * lately || recent.length < fewestForTrend) return [{ stretch: '', points }];
+  if (weeks * 7 < 2 * lately || recent.length < fewestForTrend)
+    return [{ stretch: '', points, goesOn: true }];
   return [
-    { stretch: `The last ${lately / 7} weeks`, points: recent },
-    { stretch: `All ${weeks} weeks`, points },
+    { stretch: `The last ${lately / 7} weeks`, points: recent, goesOn: true },
+    { stretch: `All ${weeks} weeks`, points, goesOn: false },
   ];
 }
 
 /**
  * What each method's readings tell of the way things go, and when they would leave their band; a method with
- * too few readings says nothing. Readings over a long time are told lately and as a whole.
+ * too few readings says nothing. Readings over a long time are told lately and as a whole;
+ * what comes is told by the late pace alone.
  * @param unit shown unit, empty for pH
  */
 export function trendNotes(
@@ -105,7 +110,7 @@ export function trendNotes(
   const stretches = series.flatMap(({ methodId, points }) =>
     points.length < fewestForTrend ? [] : stretchesOf(points).map((s) => ({ methodId, ...s })),
   );
-  return stretches.flatMap(({ methodId, stretch, points }) => {
+  return stretches.flatMap(({ methodId, stretch, points, goesOn }) => {
     try {
       const read = points.map((p) => ({ at: p.x, value: asInterval(p) }));
       const trend = trendOf(read, unit || 'pH');
@@ -116,7 +121,7 @@ export function trendNotes(
           { methodId, stretch, sentence: `No clear way up or down: ${aWeek}.`, workings: trend.workings },
         ];
       const last = asInterval(points.at(-1)!);
-      const limit = nextLimit(last.best, direction === 'rising', bands);
+      const limit = goesOn ? nextLimit(last.best, direction === 'rising', bands) : null;
       const days = limit && daysToLimit(last, perDay, limit.at)?.value;
       const leaves =
         limit && days && days.best > 0 && days.low < 3650
@@ -126,7 +131,7 @@ export function trendNotes(
         {
           methodId,
           stretch,
-          sentence: `${verbs[direction][sure ? 'sure' : 'seems']}, ${aWeek}.${direction === 'rising' ? doublingWords(read, unit) : ''}${leaves}${sure ? '' : ` The ranges alone would allow ${formatInterval(scale(bounds, 7))}.`}`,
+          sentence: `${verbs[direction][sure ? 'sure' : 'seems']}, ${aWeek}.${goesOn && direction === 'rising' ? doublingWords(read, unit) : ''}${leaves}${sure ? '' : ` The ranges alone would allow ${formatInterval(scale(bounds, 7))}.`}`,
           workings: trend.workings,
         },
       ];

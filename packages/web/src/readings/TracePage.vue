@@ -173,19 +173,19 @@ const go = (parameter: ParameterId) =>
               <th scope="col">When</th>
               <th scope="col">Value</th>
               <th scope="col">Entered</th>
-              <th scope="col">Method</th>
             </tr>
           </thead>
           <tbody>
             <tr v-for="r in data.readings" :key="r.id">
-              <td class="figure-mono">{{ format(r.takenAt, 'yyyy-MM-dd HH:mm') }}</td>
-              <td class="figure-mono">
+              <td>{{ format(r.takenAt, 'd MMM yyyy, HH:mm') }}</td>
+              <td class="text-nowrap">
                 <button type="button" class="opens-workings" @click="opened.open(workingsOfKept(r))">
                   {{ valueWords(r, units) }}<span class="visually-hidden">: open the workings</span>
                 </button>
               </td>
-              <td>{{ enteredWords(r.entered) }}</td>
-              <td>{{ methodWords(r.methodId) }}</td>
+              <td>
+                {{ enteredWords(r.entered) }} <span class="quiet">· {{ methodWords(r.methodId) }}</span>
+              </td>
             </tr>
           </tbody>
         </table>

@@ -14,6 +14,7 @@ import { runRoutes } from './bench/routes';
 import { type Context, typed } from './context';
 import { answerError } from './error-answer';
 import { todayRoutes } from './guidelines/routes';
+import { kitRoutes, methodRoutes } from './methods/routes';
 import { problem } from './problem';
 import { readingRoutes } from './readings/routes';
 import { deedRoutes } from './remedies/routes';
@@ -108,7 +109,16 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   );
   app.get('/api/openapi.json', { schema: { hide: true } }, () => app.swagger());
 
-  for (const routes of [waterRoutes, readingRoutes, runRoutes, deedRoutes, todayRoutes]) routes(app, options);
+  for (const routes of [
+    waterRoutes,
+    methodRoutes,
+    kitRoutes,
+    readingRoutes,
+    runRoutes,
+    deedRoutes,
+    todayRoutes,
+  ])
+    routes(app, options);
 
   const web = options.webFolder;
   if (web && existsSync(web)) {

@@ -1,8 +1,10 @@
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { buildApp } from './app';
+import { hasLiveRun } from './bench/store';
 import { openDatabase } from './database/open-database';
 import { prepareDemo } from './demo/prepare-demo';
+import { steadyClock } from './steady-clock';
 
 /**
  * Starts the server. Settings come from the environment:
@@ -23,7 +25,7 @@ const database = demo
   : openDatabase(dataFolder, migrations);
 const app = await buildApp({
   database,
-  now: Date.now,
+  now: steadyClock((steady) => hasLiveRun(database, steady)),
   webFolder: join(packageFolder, '../web/dist'),
   hosts: (env.HEDGE_LAMP_HOSTS ?? '').split(',').filter(Boolean),
   demo,

@@ -1,8 +1,7 @@
 import { fromWire } from '@hedge-lamp/core/quantity';
-import { interpret, parameters } from '@hedge-lamp/core/readings';
+import { cardFor, interpret, parameters } from '@hedge-lamp/core/readings';
 import { convert, canonicalUnit } from '@hedge-lamp/core/quantity';
 import { methodOf } from '@hedge-lamp/core/methods';
-import { cardOf } from '@hedge-lamp/core/color';
 import { madeUpTest } from '../src/demo/made-up-test';
 import { seededRandom } from '../src/demo/seeded-random';
 import { toWire } from '@hedge-lamp/core/quantity';
@@ -20,7 +19,8 @@ describe('a test made up from a known truth', () => {
     const random = seededRandom(7);
     const method = methodOf(methodId);
     const { kind } = parameters[method.parameter];
-    const unit = method.result.by === 'card' ? cardOf(method.result.cardId).unit : method.result.unit;
+    const { result } = method;
+    const unit = 'unit' in result ? result.unit : (cardFor(method, method.parameter)?.unit ?? '');
     let held = 0;
     const times = 400;
     for (let k = 0; k < times; k++) {

@@ -7,6 +7,7 @@ import NoticeList from './shell/NoticeList.vue';
 import SideRail from './shell/SideRail.vue';
 import TopBar from './shell/TopBar.vue';
 import { useOpenedWorkings } from './shell/workings-store';
+import { useKits } from './methods/kits-store';
 import { useWaters } from './waters/waters-store';
 
 /** The rack is fetched only when a run is live. */
@@ -17,6 +18,7 @@ const WorkingsPanel = defineAsyncComponent(() => import('./shell/WorkingsPanel.v
 const link = useServerLink();
 const waters = useWaters();
 const bench = useBench();
+const kits = useKits();
 const opened = useOpenedWorkings();
 const here = useRoute();
 
@@ -29,6 +31,7 @@ watch(
 onMounted(() => {
   void waters.load();
   void bench.load();
+  void kits.load();
   link.watch();
 });
 </script>

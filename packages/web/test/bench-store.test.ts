@@ -1,4 +1,4 @@
-import type { Run, RunEvent } from '@hedge-lamp/core/bench';
+import { type Run, RunDraftSchema, type RunEvent } from '@hedge-lamp/core/bench';
 import { createPinia, setActivePinia } from 'pinia';
 import { useBench } from '../src/bench/bench-store';
 import { outboxOf } from '../src/bench/outbox';
@@ -6,14 +6,15 @@ import { madeStorage } from './made-storage';
 
 const runId = '00000000-0000-4000-8000-000000000001';
 const testId = '00000000-0000-4000-8000-000000000002';
-const fresh = (): Run => ({
+const draft = RunDraftSchema.parse({
   id: runId,
   waterId: '00000000-0000-4000-8000-000000000003',
-  samplingPointId: null,
   startedAt: 1_750_000_000_000,
   zone: 'Etc/UTC',
-  by: '',
-  tests: [{ id: testId, methodId: 'kh-drops' }],
+  tests: [{ id: testId, methodId: 'kh-drops', methodVersion: 1 }],
+});
+const fresh = (): Run => ({
+  ...draft,
   events: [],
   finishedAt: null,
 });
@@ -25,6 +26,7 @@ function standIn() {
     if (!state.up) throw new TypeError('network');
     if (path === '/api/runs/open') return Response.json(state.run.finishedAt === null ? [state.run] : []);
     if (path === '/api/revision') return Response.json({ boot: 'b', count: 1, now: Date.now(), demo: false });
+    if (path === '/api/methods') return Response.json([]);
     const { events } = JSON.parse(init.body!) as { events: RunEvent[] };
     state.batches += 1;
     if (events.some((e) => e.type === state.refuses))

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { CardMatchSchema } from '../color/card';
 import { DoubtIdSchema, IdSchema, InstantSchema } from '../readings';
+import { TestSchema } from './test';
 
 const base = {
   /** Made by whoever saw it happen; the same event sent twice counts once. */
@@ -10,26 +11,38 @@ const base = {
 };
 /** The step it was meant for: an event for a step that is already left changes nothing. */
 const step = z.int().min(0, 'There is no step before the first.');
+/** Which pad of a strip; left out where there is only one thing to read. */
+const pad = z.int().min(0).max(11).optional();
 
 /** Everything that can happen on the bench. A run is the list of these. */
 export const RunEventSchema = z
   .discriminatedUnion('type', [
+    /** A tube put beside the others while the run is live; `testId` is its own. */
+    z.object({ ...base, type: z.literal('added'), test: TestSchema }),
     z.object({ ...base, type: z.literal('drop'), step }),
     z.object({ ...base, type: z.literal('take-back'), step }),
     z.object({ ...base, type: z.literal('step-done'), step }),
     z.object({ ...base, type: z.literal('step-back'), step }),
     z.object({ ...base, type: z.literal('timer-started'), step }),
     z.object({ ...base, type: z.literal('turned'), step }),
-    z.object({ ...base, type: z.literal('matched'), step, match: CardMatchSchema.nullable() }),
+    z.object({ ...base, type: z.literal('answered'), step, answer: z.int().min(0).max(5) }),
+    z.object({ ...base, type: z.literal('matched'), step, pad, match: CardMatchSchema.nullable() }),
     z.object({
       ...base,
       type: z.literal('figure'),
       step,
       text: z.string().max(20),
       unit: z.string().max(20),
+      device: z.enum(['simulated-pen']).optional(),
     }),
     z.object({ ...base, type: z.literal('doubt'), doubt: DoubtIdSchema, on: z.boolean() }),
-    z.object({ ...base, type: z.literal('confirmed'), readingId: IdSchema, zone: z.string().min(1).max(60) }),
+    z.object({
+      ...base,
+      type: z.literal('confirmed'),
+      readingId: IdSchema,
+      pad,
+      zone: z.string().min(1).max(60),
+    }),
     z.object({ ...base, type: z.literal('set-aside') }),
     z.object({ ...base, type: z.literal('taken-up') }),
   ])

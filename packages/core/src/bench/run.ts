@@ -1,20 +1,26 @@
 import { z } from 'zod';
-import { IdSchema, InstantSchema, ZoneSchema } from '../readings';
+import { DrawnFromSchema, IdSchema, InstantSchema, ZoneSchema } from '../readings/reading';
 import { RunEventSchema } from './run-event';
+import { TestSchema } from './test';
 
-/** A sitting at the bench: one water, one sample, one or more tests. */
+/** A sitting at the bench: one water, one or two samples, one or more tests. */
 export const RunDraftSchema = z
   .object({
     id: IdSchema,
     waterId: IdSchema,
     samplingPointId: IdSchema.nullable().default(null),
     startedAt: InstantSchema,
+    /** When the sample was taken, when that was not at the start of each test. */
+    sampledAt: InstantSchema.nullable().default(null),
+    drawnFrom: DrawnFromSchema.nullable().default(null),
+    /** Whether the work goes by what is done soonest, or by what is most dangerous. */
+    order: z.enum(['soonest', 'danger']).default('soonest'),
     zone: ZoneSchema,
     by: z.string().max(60, 'At most 60 characters.').default(''),
     tests: z
-      .array(z.object({ id: IdSchema, methodId: z.string().max(80) }))
+      .array(TestSchema)
       .min(1, 'Choose at least one test.')
-      .max(9, 'At most nine tests fit in one rack.'),
+      .max(18, 'At most eighteen tubes fit in one run.'),
   })
   .meta({ id: 'RunDraft' });
 export type RunDraft = z.infer<typeof RunDraftSchema>;

@@ -6,7 +6,8 @@ import type { Card, CardMatch } from './card';
  * card, which tells nothing.
  * - between two swatches: from one to the other, best where the keeper put it;
  * - at a swatch: half-way to each neighbor, since anything nearer would have been called the same;
- * - past the top: from the top upward, without an end.
+ * - past the top: from the top upward, without an end; below the bottom of an open card the other way;
+ * - at an end of an open card, such as a pH card: that or beyond.
  * @throws FieldError `wrong-entry` when the card has no such swatch.
  */
 export function cardInterval(card: Card, match: CardMatch): Interval | null {
@@ -28,6 +29,11 @@ export function cardInterval(card: Card, match: CardMatch): Interval | null {
       const top = swatch(values.length - 1);
       return interval(top, top, Infinity);
     }
+    case 'below-bottom': {
+      const bottom = swatch(0);
+      // Of an amount, nothing lies below zero; pH has no such floor.
+      return interval(card.unit === 'pH' ? -Infinity : 0, bottom, bottom);
+    }
     case 'between': {
       const [low, high] = [swatch(match.below), swatch(match.below + 1)];
       return interval(low, low + match.share * (high - low), high);
@@ -36,6 +42,9 @@ export function cardInterval(card: Card, match: CardMatch): Interval | null {
       const here = swatch(match.swatch);
       const below = values[match.swatch - 1] ?? here;
       const above = values[match.swatch + 1] ?? here;
+      if (card.open && match.swatch === values.length - 1)
+        return interval((below + here) / 2, here, Infinity);
+      if (card.open && match.swatch === 0) return interval(-Infinity, here, (here + above) / 2);
       // At the top the next shade is not printed: the same ratio as the step below is assumed upward.
       const high = match.swatch === values.length - 1 ? here * (here / below) ** 0.5 : (here + above) / 2;
       return interval((below + here) / 2, here, high);

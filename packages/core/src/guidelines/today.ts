@@ -13,12 +13,15 @@ import {
   toWire,
 } from '../quantity';
 import { unionizedFraction } from '../chemistry';
+import { type MethodBook, shippedBook } from '../methods';
 import {
   type Dated,
   type ParameterId,
   type Reading,
   freeAmmonia,
-  parameterIds,
+  measuredIds,
+  parameters,
+  phOfPair,
   workingsOfKept,
 } from '../readings';
 import { type DueTest, DueTestSchema, dueTests, staleAfter } from '../schedule';
@@ -70,7 +73,10 @@ export const TodaySchema = z
   .meta({ id: 'Today' });
 export type Today = z.infer<typeof TodaySchema>;
 
-export type Latest = Partial<Record<ParameterId, Reading>>;
+export interface Latest extends Partial<Record<ParameterId, Reading>> {
+  /** The other pH reading of the same run, when both ranges were run in one go. */
+  readonly phPartner?: Reading | null;
+}
 
 const displayUnit = (water: Water, subject: Subject): string => water.units[subjectKind(subject) as 'ph'];
 
@@ -147,13 +153,13 @@ function judged(water: Water, figure: Figure, at: number): Judged {
   };
 }
 
-function measuredFigure(reading: Reading): Figure {
+function measuredFigure(reading: Reading, book: MethodBook): Figure {
   return {
     subject: reading.parameter,
     value: reading.value && fromWire(reading.value),
     takenAt: reading.takenAt,
     readingId: reading.id,
-    workings: workingsOfKept(reading),
+    workings: workingsOfKept(reading, book),
     gaps: [],
     settle: () =>
       reading.value?.high === null
@@ -165,10 +171,19 @@ function measuredFigure(reading: Reading): Figure {
 const dated = (reading: Reading | undefined): Dated | null =>
   reading?.value ? { value: fromWire(reading.value), takenAt: reading.takenAt } : null;
 
-function freeAmmoniaFigure(latest: Latest): Figure | null {
+/** The pH, from both ranges where both were run in one go. */
+function phFigure({ ph, phPartner }: Latest, book: MethodBook): Figure | null {
+  if (!ph) return null;
+  const single = measuredFigure(ph, book);
+  const pair = phPartner ? phOfPair(ph, phPartner, book) : null;
+  return pair ? { ...single, value: pair.value, workings: pair.workings } : single;
+}
+
+function freeAmmoniaFigure(latest: Latest, ph: Figure | null): Figure | null {
   const total = dated(latest.ammonia);
   if (!total || !latest.ammonia) return null;
-  const result = freeAmmonia(total, dated(latest.ph), dated(latest.temperature));
+  const datedPh = ph?.value ? { value: ph.value, takenAt: ph.takenAt } : null;
+  const result = freeAmmonia(total, datedPh, dated(latest.temperature));
   const { used } = result;
   const known = (x: Interval) => interval(x.best, x.best, x.best);
   const free = (t: Interval, p: Interval, c: Interval) => {
@@ -216,17 +231,28 @@ function neverRead(water: Water, subject: Subject): Gauge {
  * @param latest the newest reading by parameter, deleted ones left out
  * @param deeds what was done lately, newest first; it can make a test due
  * @param at the present instant
+ * @param book where the methods of the readings are looked up
  */
-export function today(water: Water, latest: Latest, deeds: readonly Deed[], at: number): Today {
-  const free = freeAmmoniaFigure(latest);
+export function today(
+  water: Water,
+  latest: Latest,
+  deeds: readonly Deed[],
+  at: number,
+  book: MethodBook = shippedBook,
+): Today {
+  const ph = phFigure(latest, book);
+  const free = freeAmmoniaFigure(latest, ph);
   const figures = new Map<Subject, Figure>();
   if (free) figures.set('free-ammonia', free);
-  for (const parameter of parameterIds) {
+  for (const parameter of measuredIds()) {
     const reading = latest[parameter];
-    if (reading) figures.set(parameter, measuredFigure(reading));
+    const figure = parameter === 'ph' ? ph : reading && measuredFigure(reading, book);
+    if (figure) figures.set(parameter, figure);
   }
-  const subjects: Subject[] = ['free-ammonia', ...parameterIds];
-  const shown = water.kind === 'source' ? subjects.filter((s) => s !== 'free-ammonia') : subjects;
+  const subjects: Subject[] = ['free-ammonia', ...measuredIds()];
+  const shown = subjects.filter((s) =>
+    s === 'free-ammonia' ? water.kind !== 'source' : parameters[s].routine || figures.has(s),
+  );
   const results = shown.map((subject): Judged => {
     const figure = figures.get(subject);
     return figure ? judged(water, figure, at) : { gauge: neverRead(water, subject), finding: null };

@@ -8,7 +8,7 @@ export const generalHardnessDrops = MethodSchema.parse({
   name: 'GH by drops',
   short: 'GH',
   parameter: 'hardness',
-  bottles: [{ id: 'gh', label: 'GH bottle', caution: 'Keep it off skin and eyes.' }],
+  bottles: [{ id: 'gh', label: 'GH bottle', hazards: ['dye'] }],
   steps: [
     ...rinseAndFill(5),
     {
@@ -18,7 +18,7 @@ export const generalHardnessDrops = MethodSchema.parse({
       to: 'green',
       say: 'One drop at a time, mix after each, until orange turns green',
       why: 'Near the end the color is muddy for a drop; the drop that makes it clear green counts.',
-      critical: true,
+      matters: 'critical',
     },
   ],
   result: { by: 'titration', perDrop: 1, unit: '°dGH' },

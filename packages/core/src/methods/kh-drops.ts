@@ -8,7 +8,7 @@ export const carbonateHardnessDrops = MethodSchema.parse({
   name: 'KH by drops',
   short: 'KH',
   parameter: 'alkalinity',
-  bottles: [{ id: 'kh', label: 'KH bottle', caution: 'Acid and dye in alcohol: keep it off skin and eyes.' }],
+  bottles: [{ id: 'kh', label: 'KH bottle', hazards: ['acid', 'spirit'] }],
   steps: [
     ...rinseAndFill(5),
     {
@@ -18,7 +18,7 @@ export const carbonateHardnessDrops = MethodSchema.parse({
       to: 'yellow',
       say: 'One drop at a time, mix after each, until blue turns yellow',
       why: 'Hold the bottle fully upright so that every drop is the same size. The drop that turns it counts.',
-      critical: true,
+      matters: 'critical',
     },
   ],
   result: { by: 'titration', perDrop: 1, unit: '°dKH' },

@@ -1,13 +1,8 @@
+import { cardOf } from '../color/card';
 import { MethodSchema } from './method';
-import { capOn, rinseAndFill } from './opening-steps';
+import { capOn, letStand, readTheCard, rinseAndFill } from './opening-steps';
 
-const readTheCard = {
-  do: 'read-card',
-  cardId: 'azo-nitrate',
-  windowSeconds: 600,
-  say: 'Hold the tube against white and read the card',
-  why: 'The reds at the top can hardly be told apart. Between two, say so.',
-} as const;
+const reds = 'The reds at the top can hardly be told apart. Between two, say so.';
 
 /** Nitrate by reduction and azo dye, two bottles, the second with a powder that settles. Common practice. */
 export const nitrateTwoBottles = MethodSchema.parse({
@@ -17,25 +12,20 @@ export const nitrateTwoBottles = MethodSchema.parse({
   short: 'Nitrate',
   parameter: 'nitrate',
   bottles: [
-    { id: 'one', label: 'Bottle 1', caution: 'Strong acid: gloves and eye protection.' },
-    { id: 'two', label: 'Bottle 2', caution: 'Holds a powder that settles: shake it hard.' },
+    { id: 'one', label: 'Bottle 1', hazards: ['acid'] },
+    { id: 'two', label: 'Bottle 2', hazards: ['powder'], settles: true },
   ],
   steps: [
     ...rinseAndFill(5),
-    {
-      do: 'drop',
-      bottle: 'one',
-      drops: 10,
-      say: '10 drops from bottle 1',
-      caution: 'Strong acid: gloves and eye protection.',
-    },
-    { do: 'mix', say: 'Turn the capped tube over a few times' },
+    { do: 'drop', bottle: 'one', drops: 10, say: '10 drops from bottle 1', matters: 'forgiving' },
+    { do: 'invert', times: 3, say: 'Turn the capped tube over a few times' },
     {
       do: 'shake',
+      bottle: 'two',
       seconds: 30,
       say: 'Shake bottle 2 hard for 30 seconds',
-      why: 'Its powder settles. A bottle that was not shaken reads far too low.',
-      critical: true,
+      why: 'Its powder settles. A bottle that was not shaken reads far too low; one that stood for weeks needs longer.',
+      matters: 'critical',
     },
     { do: 'drop', bottle: 'two', drops: 10, say: '10 drops from bottle 2' },
     capOn,
@@ -44,44 +34,59 @@ export const nitrateTwoBottles = MethodSchema.parse({
       seconds: 60,
       say: 'Shake the tube for 60 seconds',
       why: 'The powder does its work only while it floats.',
-      critical: true,
+      matters: 'critical',
     },
-    { do: 'stand', seconds: 300, say: 'Let it stand for 5 minutes', critical: true },
-    readTheCard,
+    letStand(300, 'Let it stand for 5 minutes'),
+    readTheCard(600, reds),
   ],
-  result: { by: 'card', cardId: 'azo-nitrate' },
+  result: { by: 'card', card: cardOf('azo-nitrate') },
+  developsSeconds: 300,
   basis: 'common practice',
 });
 
-/** Nitrate with a level scoop of powder. Common practice. */
+/** Nitrate with drops, a level scoop of powder, and drops again. Common practice. */
 export const nitratePowder = MethodSchema.parse({
   id: 'nitrate-powder-and-drops',
-  version: 1,
+  version: 2,
   name: 'Nitrate, powder and drops',
   short: 'Nitrate P',
   parameter: 'nitrate',
-  bottles: [{ id: 'one', label: 'Nitrate bottle', caution: 'Acid: gloves and eye protection.' }],
+  bottles: [
+    { id: 'one', label: 'Bottle 1', hazards: ['acid'] },
+    { id: 'powder', label: 'Powder', hazards: ['powder'] },
+    { id: 'two', label: 'Bottle 2', hazards: ['dye'] },
+  ],
   steps: [
-    ...rinseAndFill(5),
+    ...rinseAndFill(10),
+    { do: 'drop', bottle: 'one', drops: 6, say: '6 drops from bottle 1', matters: 'forgiving' },
     {
-      do: 'drop',
-      bottle: 'one',
-      drops: 6,
-      say: '6 drops from the nitrate bottle',
-      caution: 'Acid: gloves and eye protection.',
-    },
-    {
-      do: 'mix',
+      do: 'powder',
+      bottle: 'powder',
+      scoops: 1,
       say: 'Add one level scoop of powder',
       why: 'Struck flat, not packed.',
-      critical: true,
-      caution: 'Do not breathe in the powder.',
+      matters: 'critical',
     },
     capOn,
-    { do: 'shake', seconds: 60, say: 'Shake the tube for 60 seconds', critical: true },
-    { do: 'stand', seconds: 600, say: 'Let it stand for 10 minutes', critical: true },
-    readTheCard,
+    {
+      do: 'shake',
+      seconds: 60,
+      say: 'Shake the tube for 60 seconds',
+      why: 'The powder does its work only while it floats.',
+      matters: 'critical',
+    },
+    { do: 'drop', bottle: 'two', drops: 6, say: '6 drops from bottle 2' },
+    { do: 'invert', times: 3, say: 'Turn the capped tube over a few times' },
+    letStand(600, 'Let it stand for 10 minutes'),
+    {
+      do: 'read',
+      windowSeconds: 600,
+      say: 'Beside an untreated blank, match the color',
+      why: reds,
+    },
   ],
-  result: { by: 'card', cardId: 'azo-nitrate' },
+  result: { by: 'wheel', card: cardOf('azo-nitrate') },
+  developsSeconds: 600,
   basis: 'common practice',
+  note: 'Leaflets differ: 5 or 10 mL, and 3 to 10 minutes. Copy it and set yours.',
 });

@@ -1,6 +1,6 @@
 import { MethodSchema } from './method';
 
-/** A pH pen read by eye and typed in. ±0.1 is common practice for a calibrated pen. */
+/** A pH pen. ±0.1 is common practice for a calibrated pen. */
 export const penPh = MethodSchema.parse({
   id: 'pen-ph',
   version: 1,
@@ -10,17 +10,16 @@ export const penPh = MethodSchema.parse({
   bottles: [],
   steps: [
     {
-      do: 'read-meter',
+      do: 'read',
       say: 'Dip the pen, wait until it is steady, type what it shows',
       why: 'About 30 seconds. Note the time: plants move pH through the day.',
-      critical: false,
     },
   ],
   result: { by: 'meter', unit: 'pH', accuracy: 0.1 },
   basis: 'common practice',
 });
 
-/** A thermometer or pen typed in. ±0.5 °C is common practice for one without a certificate. */
+/** A thermometer or pen. ±0.5 °C is common practice for one without a certificate. */
 export const penTemperature = MethodSchema.parse({
   id: 'pen-temperature',
   version: 1,
@@ -30,10 +29,9 @@ export const penTemperature = MethodSchema.parse({
   bottles: [],
   steps: [
     {
-      do: 'read-meter',
+      do: 'read',
       say: 'Leave the pen in the water until it is steady, type what it shows',
       why: 'Keep it in the water while you read; in the air it cools by evaporation.',
-      critical: false,
     },
   ],
   result: { by: 'meter', unit: '°C', accuracy: 0.5 },

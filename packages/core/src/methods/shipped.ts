@@ -1,30 +1,36 @@
-import { FieldError } from '../quantity';
-import { ammoniaSalicylate } from './ammonia-salicylate';
+import { ammoniaNessler, ammoniaSalicylate, ammoniaThreeBottles } from './ammonia';
 import { generalHardnessDrops } from './gh-drops';
 import { carbonateHardnessDrops } from './kh-drops';
 import type { Method } from './method';
-import { nitrateTwoBottles, nitratePowder } from './nitrate';
-import { nitriteOneBottle } from './nitrite';
+import { nitratePowder, nitrateTwoBottles } from './nitrate';
+import { nitriteOneBottle, nitritePowder, nitriteTwoBottles } from './nitrite';
 import { penPh, penTemperature } from './pen';
+import { phHigh, phLow, phWide } from './ph-cards';
+import { potassiumTurbidity } from './potassium';
+import { carbonateInRock } from './rock-acid';
+import { fivePadStrip } from './strip';
+import { alkalinityTitration, hardnessTitration } from './titrations';
 
-/** The generic methods that ship, in the order in which a bench offers them. */
+/** The generic methods that ship; the first of a parameter is the usual one. */
 export const shippedMethods: readonly Method[] = [
   ammoniaSalicylate,
+  ammoniaThreeBottles,
+  ammoniaNessler,
   carbonateHardnessDrops,
+  alkalinityTitration,
   penPh,
+  phLow,
+  phHigh,
+  phWide,
   penTemperature,
   nitriteOneBottle,
+  nitriteTwoBottles,
+  nitritePowder,
   nitrateTwoBottles,
   nitratePowder,
   generalHardnessDrops,
+  hardnessTitration,
+  potassiumTurbidity,
+  fivePadStrip,
+  carbonateInRock,
 ];
-
-/**
- * The method with this id.
- * @throws FieldError `unknown-method`
- */
-export function methodOf(id: string): Method {
-  const method = shippedMethods.find((m) => m.id === id);
-  if (!method) throw new FieldError('unknown-method', 'methodId', `There is no method called “${id}”.`);
-  return method;
-}

@@ -17,7 +17,10 @@ export type QuantityKind =
   | 'temperature'
   | 'volume'
   | 'mass'
-  | 'share';
+  | 'share'
+  | 'potassium'
+  /** Something that is seen or not, as fizzing is; it has no amount. */
+  | 'presence';
 
 export interface Unit {
   /** The name shown and stored, with its basis: `mg/L NO2-N`. */
@@ -131,6 +134,8 @@ export const units: Readonly<Record<QuantityKind, readonly Unit[]>> = {
     { id: 'oz', factor: 28.349523125, meaning: 'ounces' },
     { id: 'lb', factor: 453.59237, meaning: 'pounds' },
   ],
+  potassium: milligrams('K', 1, 'as the ion potassium'),
+  presence: [{ id: 'seen', factor: 1, meaning: 'seen or not seen' }],
   share: [
     { id: 'part of 1', factor: 1, meaning: 'a share of the whole, 0 to 1' },
     { id: '%', factor: 0.01, meaning: 'percent' },

@@ -10,6 +10,7 @@ export const doubtIds = [
   'poor-light',
   'cap-leaked',
   'old-bottle',
+  'marked-bottle',
 ] as const;
 export const DoubtIdSchema = z.enum(doubtIds);
 export type DoubtId = z.infer<typeof DoubtIdSchema>;
@@ -23,6 +24,8 @@ export interface Doubt {
   /** Shares of the value by which the low end falls and the high end rises. */
   readonly widenLow: number;
   readonly widenHigh: number;
+  /** True where the test is worth running again before anything is done about the figure. */
+  readonly repeat: boolean;
 }
 
 /**
@@ -36,6 +39,7 @@ export const doubts: Readonly<Record<DoubtId, Doubt>> = {
     effect: 'The count may be off by a drop or so; the range is a fifth wider each way.',
     widenLow: 0.2,
     widenHigh: 0.2,
+    repeat: true,
   },
   'drop-ran': {
     id: 'drop-ran',
@@ -43,6 +47,7 @@ export const doubts: Readonly<Record<DoubtId, Doubt>> = {
     effect: 'Some reagent may not have reached the water; the range is a tenth wider each way.',
     widenLow: 0.1,
     widenHigh: 0.1,
+    repeat: false,
   },
   'shook-short': {
     id: 'shook-short',
@@ -50,6 +55,7 @@ export const doubts: Readonly<Record<DoubtId, Doubt>> = {
     effect: 'A short shake makes colors too pale: the true value may be up to half as much again.',
     widenLow: 0,
     widenHigh: 0.5,
+    repeat: true,
   },
   'read-late': {
     id: 'read-late',
@@ -57,6 +63,7 @@ export const doubts: Readonly<Record<DoubtId, Doubt>> = {
     effect: 'Its color may read high: the true value may be a quarter lower.',
     widenLow: 0.25,
     widenHigh: 0,
+    repeat: true,
   },
   'read-early': {
     id: 'read-early',
@@ -64,6 +71,7 @@ export const doubts: Readonly<Record<DoubtId, Doubt>> = {
     effect: 'The color was still growing: the true value may be up to half as much again.',
     widenLow: 0,
     widenHigh: 0.5,
+    repeat: true,
   },
   'poor-light': {
     id: 'poor-light',
@@ -71,6 +79,7 @@ export const doubts: Readonly<Record<DoubtId, Doubt>> = {
     effect: 'Neighboring colors are hard to tell apart; the range is a quarter wider each way.',
     widenLow: 0.25,
     widenHigh: 0.25,
+    repeat: false,
   },
   'cap-leaked': {
     id: 'cap-leaked',
@@ -78,6 +87,7 @@ export const doubts: Readonly<Record<DoubtId, Doubt>> = {
     effect: 'Some of the sample was lost after the reagent went in; the range is a tenth wider each way.',
     widenLow: 0.1,
     widenHigh: 0.1,
+    repeat: true,
   },
   'old-bottle': {
     id: 'old-bottle',
@@ -85,8 +95,20 @@ export const doubts: Readonly<Record<DoubtId, Doubt>> = {
     effect: 'Old reagent usually reads low: the true value may be up to half as much again.',
     widenLow: 0.1,
     widenHigh: 0.5,
+    repeat: true,
+  },
+  'marked-bottle': {
+    id: 'marked-bottle',
+    label: 'The bottle has a mark against it',
+    effect: 'It may have lost strength: the true value may be up to half as much again.',
+    widenLow: 0.1,
+    widenHigh: 0.5,
+    repeat: true,
   },
 };
+
+/** The doubts for which a repeat is worth its reagent. */
+export const worthRepeating = (ids: readonly DoubtId[]): DoubtId[] => ids.filter((id) => doubts[id].repeat);
 
 /** Widens an interval of a concentration (zero or more) by the doubts, one after the other. The best guess stays. */
 export const widenByDoubts = (i: Interval, ids: readonly DoubtId[]): Interval =>

@@ -27,12 +27,24 @@ export const EnteredSchema = z
         .min(0.1, 'At least a tenth of the usual sample.')
         .max(20, 'At most 20 times the usual sample.')
         .optional(),
+      /** Of these, the drops to a first turn, such as that of phenolphthalein. */
+      firstTurn: z.int().min(0).max(200).optional(),
       dilution,
     }),
     /** A color held against a card. */
     z.object({ how: z.literal('card'), cardId: z.string(), match: CardMatchSchema, dilution }),
     /** A figure read off a meter, as typed. */
-    z.object({ how: z.literal('meter'), text, unit }),
+    z.object({
+      how: z.literal('meter'),
+      text,
+      unit,
+      /** What sent the figure, when it was not typed: the stand-in pen says so of itself. */
+      device: z.enum(['simulated-pen']).optional(),
+    }),
+    /** The height of a column at which a mark disappeared, mm as typed. */
+    z.object({ how: z.literal('column'), text, dilution }),
+    /** What was seen, where there is no amount. */
+    z.object({ how: z.literal('answer'), answer: z.int().min(0).max(5), says: z.string().max(60) }),
     /** A figure written down elsewhere, as typed; its ends where the keeper knows them. */
     z.object({ how: z.literal('figure'), text, unit, dilution }),
   ])

@@ -7,4 +7,5 @@ export * from './kept-workings';
 export * from './parameter';
 export * from './reading';
 export * from './ph-overlap';
+export * from './ph-pair';
 export * from './trend';

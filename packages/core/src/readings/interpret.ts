@@ -1,5 +1,13 @@
-import { cardInterval, cardOf } from '../color';
-import { methodOf, titrationInterval, titrationWords } from '../methods';
+import { type Card, cardInterval, cardOf } from '../color';
+import {
+  type Method,
+  type MethodBook,
+  columnInterval,
+  methodOf,
+  shippedBook,
+  titrationInterval,
+  titrationWords,
+} from '../methods';
 import {
   FieldError,
   type Interval,
@@ -30,6 +38,8 @@ export interface Interpretation {
 export interface Observation {
   readonly parameter: ParameterId;
   readonly methodId: string | null;
+  /** The newest when left out or null. */
+  readonly methodVersion?: number | null | undefined;
   readonly entered: Entered;
   readonly doubts: readonly DoubtId[];
 }
@@ -48,8 +58,7 @@ interface Raw {
   readonly words: () => Words;
 }
 
-function fromCard(entered: Extract<Entered, { how: 'card' }>): Raw {
-  const card = cardOf(entered.cardId);
+function fromCard(entered: Extract<Entered, { how: 'card' }>, card: Card): Raw {
   const value = cardInterval(card, entered.match);
   const { match } = entered;
   const words = (): Words => ({
@@ -57,6 +66,7 @@ function fromCard(entered: Extract<Entered, { how: 'card' }>): Raw {
       between: 'lower swatch ≤ value ≤ upper swatch',
       at: 'half-way to the swatch below ≤ value ≤ half-way to the swatch above',
       'past-top': 'value ≥ top swatch',
+      'below-bottom': 'value ≤ bottom swatch',
       'not-on-card': 'no value',
     }[match.found],
     substituted: value
@@ -69,24 +79,36 @@ function fromCard(entered: Extract<Entered, { how: 'card' }>): Raw {
           `between the swatches ${card.values[match.found === 'between' ? match.below : 0]} and ${card.values[match.found === 'between' ? match.below + 1 : 0]} ${card.unit}`,
         at: () => `like the swatch ${card.values[match.found === 'at' ? match.swatch : 0]} ${card.unit}`,
         'past-top': () => `past the top swatch, ${card.values.at(-1)} ${card.unit}`,
+        'below-bottom': () => `below the bottom swatch, ${card.values[0]} ${card.unit}`,
         'not-on-card': () => 'not a color of this card',
       }[match.found](),
     },
     caveat:
-      match.found === 'past-top'
-        ? 'The card ends here. Dilute the sample with distilled water and test again to know more.'
-        : match.found === 'not-on-card'
-          ? 'Wrong card, colored light, or a sample so strong that its color bleached. Dilute and test again.'
-          : 'Eye and light decide. Read it against white in daylight.',
+      card.open && !(match.found === 'between' || match.found === 'not-on-card')
+        ? 'An end of this card means that or beyond. Another range would tell more.'
+        : match.found === 'past-top'
+          ? 'The card ends here. Dilute the sample with distilled water and test again to know more.'
+          : match.found === 'not-on-card'
+            ? 'Wrong card, colored light, or a sample so strong that its color bleached. Dilute and test again.'
+            : 'Eye and light decide. Read it against white in daylight.',
   });
   return { value, unit: card.unit, words };
 }
 
-function observe({ parameter, methodId, entered }: Observation): Raw {
+/** The card of a method for a parameter; a strip has one for each pad. */
+export function cardFor(method: Pick<Method, 'result'>, parameter: ParameterId): Card | undefined {
+  const { result } = method;
+  if (result.by === 'card' || result.by === 'wheel') return result.card;
+  return result.by === 'strip' ? result.pads.find((p) => p.parameter === parameter)?.card : undefined;
+}
+
+const measures = (method: Method, parameter: ParameterId): boolean =>
+  method.parameter === parameter || cardFor(method, parameter) !== undefined;
+
+function observe({ parameter, entered }: Observation, method: Method | null): Raw {
   const { kind, possible } = parameters[parameter];
-  const method = methodId === null ? null : methodOf(methodId);
   const wrong = (why: string) => new FieldError('wrong-entry', 'entered.how', why);
-  if (method && method.parameter !== parameter)
+  if (method && method.parameter !== parameter && !measures(method, parameter))
     throw new FieldError(
       'wrong-entry',
       'methodId',
@@ -98,17 +120,58 @@ function observe({ parameter, methodId, entered }: Observation): Raw {
       if (method?.result.by !== 'titration')
         throw wrong('Drops are counted with a titration method. Choose one, such as KH by drops.');
       const { perDrop, unit } = method.result;
-      const { drops, sampleTimes = 1 } = entered;
+      const { drops, sampleTimes = 1, firstTurn } = entered;
       return {
         value: titrationInterval(drops, perDrop, { sampleTimes }),
         unit,
-        words: () => titrationWords(drops, perDrop, sampleTimes, unit),
+        words: () => {
+          const words = titrationWords(drops, perDrop, sampleTimes, unit);
+          if (firstTurn === undefined) return words;
+          const note =
+            firstTurn === 0
+              ? 'No drop before the first turn: that part is zero.'
+              : `${firstTurn} of them to the first turn.`;
+          return { ...words, input: { ...words.input, note } };
+        },
       };
     }
     case 'card': {
-      if (method && (method.result.by !== 'card' || method.result.cardId !== entered.cardId))
-        throw wrong(`${method.name} is not read on this card.`);
-      return fromCard(entered);
+      const card = method ? cardFor(method, parameter) : cardOf(entered.cardId);
+      if (card?.id !== entered.cardId) throw wrong(`${method?.name ?? 'This'} is not read on this card.`);
+      return fromCard(entered, card);
+    }
+    case 'column': {
+      if (method?.result.by !== 'column')
+        throw wrong('The height of a column needs a method with such a scale.');
+      const scale = method.result;
+      const value = columnInterval(scale, parseFigure(entered.text, 'entered.text').value);
+      return {
+        value,
+        unit: scale.unit,
+        words: () => ({
+          formula: 'value at the height ± 2 mm, between the marks of the scale along the logarithm',
+          substituted: `${entered.text.trim()} mm → ${formatReading(value)} ${scale.unit}`,
+          input: { label: 'Height at which the mark was gone', value: `${entered.text.trim()} mm` },
+          caveat: 'Cloudier water hides the mark sooner: a shorter column means more.',
+        }),
+      };
+    }
+    case 'answer': {
+      if (method?.result.by !== 'answer')
+        throw wrong('This answer belongs to a method that ends in a question.');
+      const last = method.steps.at(-1)!;
+      const answer = last.do === 'ask' ? last.answers[entered.answer] : undefined;
+      if (!answer) throw wrong('This question has no such answer.');
+      return {
+        value: null,
+        unit: canonicalUnit(kind),
+        words: () => ({
+          formula: 'seen or not seen',
+          substituted: answer.says,
+          input: { label: last.say, value: answer.says },
+          caveat: answer.means ?? 'It tells no amount.',
+        }),
+      };
     }
     case 'meter':
     case 'figure': {
@@ -143,9 +206,12 @@ function observe({ parameter, methodId, entered }: Observation): Raw {
             label: meter ? 'Shown by the meter' : 'Figure typed',
             value: `${entered.text.trim()} ${entered.unit}`,
           },
-          caveat: meter
-            ? 'Holds for a meter that was calibrated lately.'
-            : 'How it was measured is not known, so its true range may be wider.',
+          caveat:
+            entered.how === 'meter' && entered.device
+              ? 'Sent by the stand-in pen: a made-up figure, no measurement.'
+              : meter
+                ? 'Holds for a meter that was calibrated lately.'
+                : 'How it was measured is not known, so its true range may be wider.',
         }),
       };
     }
@@ -172,12 +238,15 @@ function dilutionOf({ entered, parameter }: Observation): number {
 
 /**
  * Computes the canonical interval of an observation, and its workings.
+ * @param book where its method is looked up; what ships when left out
  * @throws FieldError with the path of the field, for whatever cannot be
  */
-export function interpret(observation: Observation): Interpretation {
+export function interpret(observation: Observation, book: MethodBook = shippedBook): Interpretation {
   const { parameter } = observation;
   const { kind, label, possible } = parameters[parameter];
-  const raw = observe(observation);
+  const method =
+    observation.methodId === null ? null : methodOf(observation.methodId, observation.methodVersion, book);
+  const raw = observe(observation, method);
   const unit = canonicalUnit(kind);
 
   const dilution = dilutionOf(observation);
@@ -200,7 +269,9 @@ export function interpret(observation: Observation): Interpretation {
     const behind = kind === 'ph' ? '' : ` ${raw.unit}`;
     throw new FieldError(
       'out-of-range',
-      observation.entered.how === 'meter' || observation.entered.how === 'figure'
+      observation.entered.how === 'meter' ||
+        observation.entered.how === 'figure' ||
+        observation.entered.how === 'column'
         ? 'entered.text'
         : 'entered',
       `${label} lies between ${from} and ${to}${behind}. Check the figure and the unit.`,
@@ -210,20 +281,29 @@ export function interpret(observation: Observation): Interpretation {
   return {
     value,
     get workings(): Workings {
-      return wordsOf(observation, raw, widened);
+      return wordsOf(observation, method, raw, widened);
     },
   };
 }
 
 /** The workings of an observation, from the same numbers that its value was computed from. */
-function wordsOf(observation: Observation, raw: Raw, widened: Interval | null): Workings {
+function wordsOf(
+  observation: Observation,
+  method: Method | null,
+  raw: Raw,
+  widened: Interval | null,
+): Workings {
   const { label, kind } = parameters[observation.parameter];
   const relative = isRelative(kind);
   const dilution = dilutionOf(observation);
   const words = raw.words();
   return {
     title: label,
-    result: widened ? `${formatReading(widened)} ${raw.unit}` : 'No value',
+    result: widened
+      ? `${formatReading(widened)} ${raw.unit}`
+      : observation.entered.how === 'answer'
+        ? observation.entered.says
+        : 'No value',
     formula: words.formula,
     substituted: words.substituted,
     inputs: [
@@ -243,7 +323,7 @@ function wordsOf(observation: Observation, raw: Raw, widened: Interval | null): 
         note: relative ? doubts[id].effect : 'Marked; the range stays.',
       })),
     ],
-    sources: [observation.methodId ? `${methodOf(observation.methodId).name}: common practice` : 'As typed'],
+    sources: [method ? `${method.name}, version ${method.version}: ${method.basis}` : 'As typed'],
     caveats: [words.caveat],
   };
 }

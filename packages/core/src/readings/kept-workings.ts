@@ -1,3 +1,4 @@
+import { type MethodBook, shippedBook } from '../methods';
 import { FieldError, type Workings, canonicalUnit, formatReading, fromWire } from '../quantity';
 import { interpret } from './interpret';
 import { parameters } from './parameter';
@@ -7,9 +8,9 @@ import type { Reading } from './reading';
  * The workings of a reading that is kept. What was entered years ago may not be accepted any more (a method that
  * is gone, a rule made stricter): then the kept value stands, and the workings say why they end there.
  */
-export function workingsOfKept(reading: Reading): Workings {
+export function workingsOfKept(reading: Reading, book: MethodBook = shippedBook): Workings {
   try {
-    return interpret(reading).workings;
+    return interpret(reading, book).workings;
   } catch (error) {
     if (!(error instanceof FieldError)) throw error;
     const { label, kind } = parameters[reading.parameter];

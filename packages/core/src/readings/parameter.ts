@@ -10,6 +10,8 @@ export const parameterIds = [
   'alkalinity',
   'hardness',
   'temperature',
+  'potassium',
+  'rock-carbonate',
 ] as const;
 
 export const ParameterIdSchema = z.enum(parameterIds, {
@@ -26,17 +28,32 @@ export interface Parameter {
   readonly possible: readonly [low: number, high: number];
   /** What "trace" reaches up to, in the canonical unit: the lowest step that a usual card shows (common practice). */
   readonly trace?: number;
+  /** False for what only some keepers measure: it is not called missing where it was never read. */
+  readonly routine: boolean;
 }
+
+/** True for what has an amount that can be judged and drawn over time. */
+export const hasAmount = (id: ParameterId): boolean => parameters[id].kind !== 'presence';
+/** The parameters that have an amount, in the order of every list. */
+export const measuredIds = (): ParameterId[] => parameterIds.filter(hasAmount);
 
 /** Bounds: pH by definition; −2 to 50 °C liquid water with fish in it; the others far beyond any kept water. */
 export const parameters: Readonly<Record<ParameterId, Parameter>> = {
-  ammonia: { id: 'ammonia', label: 'Total ammonia', kind: 'ammonia', possible: [0, 1000], trace: 0.25 },
+  ammonia: {
+    id: 'ammonia',
+    label: 'Total ammonia',
+    kind: 'ammonia',
+    possible: [0, 1000],
+    trace: 0.25,
+    routine: true,
+  },
   nitrite: {
     id: 'nitrite',
     label: 'Nitrite',
     kind: 'nitrite',
     possible: [0, 1000],
     trace: toCanonical(0.25, 'nitrite', 'mg/L NO2'),
+    routine: true,
   },
   nitrate: {
     id: 'nitrate',
@@ -44,9 +61,30 @@ export const parameters: Readonly<Record<ParameterId, Parameter>> = {
     kind: 'nitrate',
     possible: [0, 2000],
     trace: toCanonical(5, 'nitrate', 'mg/L NO3'),
+    routine: true,
   },
-  ph: { id: 'ph', label: 'pH', kind: 'ph', possible: [0, 14] },
-  alkalinity: { id: 'alkalinity', label: 'KH (alkalinity)', kind: 'alkalinity', possible: [0, 50] },
-  hardness: { id: 'hardness', label: 'GH (hardness)', kind: 'hardness', possible: [0, 50] },
-  temperature: { id: 'temperature', label: 'Temperature', kind: 'temperature', possible: [-2, 50] },
+  ph: { id: 'ph', label: 'pH', kind: 'ph', possible: [0, 14], routine: true },
+  alkalinity: {
+    id: 'alkalinity',
+    label: 'KH (alkalinity)',
+    kind: 'alkalinity',
+    possible: [0, 50],
+    routine: true,
+  },
+  hardness: { id: 'hardness', label: 'GH (hardness)', kind: 'hardness', possible: [0, 50], routine: true },
+  temperature: {
+    id: 'temperature',
+    label: 'Temperature',
+    kind: 'temperature',
+    possible: [-2, 50],
+    routine: true,
+  },
+  potassium: { id: 'potassium', label: 'Potassium', kind: 'potassium', possible: [0, 2000], routine: false },
+  'rock-carbonate': {
+    id: 'rock-carbonate',
+    label: 'Carbonate in rock',
+    kind: 'presence',
+    possible: [0, 1],
+    routine: false,
+  },
 };

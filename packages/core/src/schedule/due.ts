@@ -56,7 +56,8 @@ export function dueTests(
   at: number,
 ): DueTest[] {
   const due: DueTest[] = [];
-  for (const { id, label } of Object.values(parameters)) {
+  for (const { id, label, routine } of Object.values(parameters)) {
+    if (!routine) continue;
     const cadence = cadenceDays(water, id);
     const last = latest[id];
     const status = statusOf(id);

@@ -38,6 +38,8 @@ export const UnitChoiceSchema = z
     nitrite: z.enum(unitIds('nitrite')).default('mg/L NO2'),
     nitrate: z.enum(unitIds('nitrate')).default('mg/L NO3'),
     ph: z.literal('pH').default('pH'),
+    potassium: z.literal('mg/L K').default('mg/L K'),
+    presence: z.literal('seen').default('seen'),
   })
   .meta({ id: 'UnitChoice' });
 export type UnitChoice = z.infer<typeof UnitChoiceSchema>;

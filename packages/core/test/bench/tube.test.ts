@@ -1,4 +1,5 @@
 import {
+  RunDraftSchema,
   type RunEvent,
   enteredOf,
   isFinished,
@@ -13,7 +14,7 @@ const start = 1_750_000_000_000;
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
 const khTest = uuid(1);
 const ammoniaTest = uuid(2);
-const run = {
+const run = RunDraftSchema.parse({
   id: uuid(10),
   waterId: uuid(11),
   samplingPointId: null,
@@ -24,7 +25,7 @@ const run = {
     { id: khTest, methodId: 'kh-drops' },
     { id: ammoniaTest, methodId: 'ammonia-salicylate-two-bottles' },
   ],
-};
+});
 let serial = 100;
 type Loose = { type: RunEvent['type'] } & Record<string, unknown>;
 const event = (testId: string, seconds: number, body: Loose) =>
@@ -100,7 +101,7 @@ describe('a tube that stands', () => {
     expect(stepOf(standing!).do).toBe('stand');
     expect(timerEnd(standing!)).toBe(start + (10 + 5 + 300) * 1000);
     const [, readable] = at(shaking, 316);
-    expect(stepOf(readable!).do).toBe('read-card');
+    expect(stepOf(readable!).do).toBe('read');
     expect(readable!.readableAt).toBe(start + 315_000);
   });
 

@@ -3,7 +3,8 @@ import { FieldError } from '@hedge-lamp/core/quantity';
 import fc from 'fast-check';
 import { evenShare } from '../even-share';
 
-const anyCard = fc.constantFrom(...shippedCards);
+const closed = shippedCards.filter((card) => !card.open);
+const anyCard = fc.constantFrom(...closed);
 
 describe('what a match on a card stands for', () => {
   it('holds every concentration that an eye would have called the same', () => {
@@ -30,7 +31,7 @@ describe('what a match on a card stands for', () => {
     );
   });
 
-  it.each(shippedCards.map((card) => [card.name, card] as const))(
+  it.each(closed.map((card) => [card.name, card] as const))(
     '%s leaves no gap between its swatches',
     (_name, card) => {
       const at = card.values.map((_v, swatch) => cardInterval(card, { found: 'at', swatch })!);
@@ -38,6 +39,19 @@ describe('what a match on a card stands for', () => {
       expect(at[0]!.low).toBe(0);
     },
   );
+
+  it('at an end of a pH card means that or beyond', () => {
+    const card = cardOf('ph-low');
+    expect(cardInterval(card, { found: 'at', swatch: 5 })).toEqual({ low: 7.5, best: 7.6, high: Infinity });
+    expect(cardInterval(card, { found: 'at', swatch: 0 })!.low).toBe(-Infinity);
+    expect(cardInterval(card, { found: 'below-bottom' })).toEqual({ low: -Infinity, best: 6, high: 6 });
+    // Of an amount there is none below zero.
+    expect(cardInterval(cardOf('azo-nitrate'), { found: 'below-bottom' })).toEqual({
+      low: 0,
+      best: 0,
+      high: 0,
+    });
+  });
 
   it('has no end past the top and nothing to say off the card', () => {
     const card = cardOf('azo-nitrate');

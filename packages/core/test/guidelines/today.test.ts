@@ -36,6 +36,8 @@ function reading(observation: Omit<Observation, 'doubts'>, daysAgo = 0): Reading
     by: '',
     note: '',
     runId: null,
+    kitId: null,
+    drawnFrom: null,
     methodVersion: 1,
     value: value && toWire(value),
     version: 1,
@@ -173,7 +175,7 @@ describe('how a water is', () => {
   });
 
   it('of every parameter alone never shows a figure that is none', () => {
-    const any: Record<ParameterId, Reading> = {
+    const any: Partial<Record<ParameterId, Reading>> = {
       ammonia: ammonia(0, 1),
       nitrite: reading({
         parameter: 'nitrite',

@@ -1,23 +1,81 @@
-import { MethodSchema, methodOf, shippedMethods, titrationInterval } from '@hedge-lamp/core/methods';
-import { cardOf } from '@hedge-lamp/core/color';
-import { parameters } from '@hedge-lamp/core/readings';
-import { unitOf } from '@hedge-lamp/core/quantity';
+import {
+  type Method,
+  MethodSchema,
+  columnInterval,
+  methodFaults,
+  methodOf,
+  shippedMethods,
+  titrationInterval,
+} from '@hedge-lamp/core/methods';
+import { hazardIds, hazards } from '@hedge-lamp/core/methods';
 import fc from 'fast-check';
 
 describe.each(shippedMethods.map((m) => [m.name, m] as const))('%s', (_name, method) => {
-  it('is a valid document, with its own id', () => {
+  it('is a valid document that makes sense, with its own id', () => {
     expect(MethodSchema.parse(JSON.parse(JSON.stringify(method)))).toEqual(method);
+    expect(methodFaults(method)).toEqual([]);
     expect(shippedMethods.filter((m) => m.id === method.id)).toHaveLength(1);
   });
-  it('takes drops only from its own bottles', () => {
-    const bottles = method.bottles.map((b) => b.id);
-    method.steps.forEach((s) => 'bottle' in s && expect(bottles).toContain(s.bottle));
+});
+
+/** What trade.md's table of methods asks for: sample, reagents, wait, reading. Common practice. */
+const table: readonly (readonly [
+  id: string,
+  milliliters: number | null,
+  drops: number[],
+  wait: number,
+  by: string,
+])[] = [
+  ['ph-low-range', 5, [3], 0, 'card'],
+  ['ph-high-range', 5, [5], 0, 'card'],
+  ['ph-wide-range', 5, [7], 0, 'card'],
+  ['ammonia-salicylate-two-bottles', 5, [8, 8], 300, 'card'],
+  ['ammonia-salicylate-three-bottles', 10, [6, 6, 6], 300, 'card'],
+  ['ammonia-nessler', 5, [3], 60, 'wheel'],
+  ['nitrite-one-bottle', 5, [5], 300, 'card'],
+  ['nitrite-two-bottles', 5, [4, 4], 210, 'card'],
+  ['nitrite-powder-packet', 10, [], 600, 'wheel'],
+  ['nitrate-two-bottles', 5, [10, 10], 300, 'card'],
+  ['nitrate-powder-and-drops', 10, [6, 6], 600, 'wheel'],
+  ['kh-drops', 5, [], 0, 'titration'],
+  ['gh-drops', 5, [], 0, 'titration'],
+  ['alkalinity-acid-titration', 5, [1], 0, 'titration'],
+  ['hardness-titration', 5, [3, 1], 0, 'titration'],
+  ['potassium-turbidity', 2, [10, 10], 60, 'column'],
+  ['strip-five-pads', null, [], 30, 'strip'],
+  ['pen-ph', null, [], 0, 'meter'],
+  ['pen-temperature', null, [], 0, 'meter'],
+  ['rock-acid-drop', null, [1], 0, 'answer'],
+];
+
+describe('the generic methods of the trade', () => {
+  const stepsOf = <K extends Method['steps'][number]['do']>(method: Method, kind: K) =>
+    method.steps.filter((s): s is Extract<Method['steps'][number], { do: K }> => s.do === kind);
+
+  it.each(table)('%s: sample %p mL, drops %p, %p s, read by %s', (id, milliliters, drops, wait, by) => {
+    const method = methodOf(id);
+    expect(stepsOf(method, 'fill')[0]?.milliliters ?? null).toBe(milliliters);
+    expect(stepsOf(method, 'drop').map((s) => s.drops)).toEqual(drops);
+    expect(stepsOf(method, 'stand').at(-1)?.seconds ?? 0).toBe(wait);
+    expect(method.result.by).toBe(by);
   });
-  it('ends in something to read, in a unit of its parameter', () => {
-    expect(method.steps.at(-1)!.do).toMatch(/^(count-to-turn|read-card|read-meter)$/);
-    const { result } = method;
-    const unit = result.by === 'card' ? cardOf(result.cardId).unit : result.unit;
-    expect(unitOf(parameters[method.parameter].kind, unit).id).toBe(unit);
+  it('all ship, and nothing else does', () => {
+    expect(shippedMethods.map((m) => m.id).sort()).toEqual(table.map(([id]) => id).sort());
+  });
+  it('call the shaking of the settling bottle and of the nitrate tube critical, a drop of ten forgiving', () => {
+    const nitrate = methodOf('nitrate-two-bottles');
+    expect(stepsOf(nitrate, 'shake').map((s) => [s.bottle, s.seconds, s.matters])).toEqual([
+      ['two', 30, 'critical'],
+      [undefined, 60, 'critical'],
+    ]);
+    expect(stepsOf(nitrate, 'drop')[0]!.matters).toBe('forgiving');
+  });
+  it('say of Nessler reagent that it holds mercury, and that its waste is collected', () => {
+    expect(methodOf('ammonia-nessler').bottles[0]!.hazards).toContain('mercury');
+    expect(hazards.mercury.full).toMatch(/never|Nothing of it goes down a drain/);
+  });
+  it.each(hazardIds)('%s is said in full and short', (id) => {
+    expect(hazards[id].full.length).toBeGreaterThan(hazards[id].short.length);
   });
 });
 
@@ -36,5 +94,39 @@ describe('a titration', () => {
   });
   it('of a method that is not there is refused by name', () => {
     expect(() => methodOf('nothing')).toThrow(/no method called “nothing”/);
+  });
+});
+
+describe('the height of a column', () => {
+  const scale = {
+    unit: 'mg/L K',
+    scale: [90, 50, 25].map((millimeters, k) => ({ millimeters, value: [2, 8, 32][k]! })),
+  };
+  it('is a ratio between two marks: half-way from 8 to 32 is 16', () => {
+    expect(columnInterval(scale, 37.5).best).toBeCloseTo(16, 9);
+    expect(columnInterval(scale, 50)).toMatchObject({ best: 8 });
+  });
+  it('shorter never means less, and holds every height within 2 mm', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 20, max: 95, noNaN: true }),
+        fc.double({ min: -2, max: 2, noNaN: true }),
+        (at, off) => {
+          const [seen, shorter] = [columnInterval(scale, at), columnInterval(scale, at - 1)];
+          expect(shorter.low).toBeGreaterThanOrEqual(seen.low - 1e-6);
+          expect(shorter.high).toBeGreaterThanOrEqual(seen.high - 1e-9);
+          const truth = columnInterval(scale, at + off).best;
+          if (at + off < 90 && at + off >= 25) {
+            expect(truth).toBeGreaterThanOrEqual(seen.low - 1e-6);
+            expect(truth).toBeLessThanOrEqual(seen.high + 1e-6);
+          }
+        },
+      ),
+    );
+  });
+  it('past the ends of the scale is only a limit', () => {
+    expect(columnInterval(scale, 120)).toEqual({ low: 0, best: 1, high: 2 });
+    expect(columnInterval(scale, 10).high).toBe(Infinity);
+    expect(() => columnInterval(scale, 0)).toThrow(/from 1 to 1000/);
   });
 });

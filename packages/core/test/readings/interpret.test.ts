@@ -201,6 +201,8 @@ describe('a reading kept long ago', () => {
     samplingPointId: null,
     parameter: 'nitrite',
     methodId,
+    kitId: null,
+    drawnFrom: null,
     takenAt: 1_700_000_000_000,
     zone: 'Etc/UTC',
     entered,

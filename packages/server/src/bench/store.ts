@@ -2,18 +2,26 @@ import {
   type Run,
   type RunDraft,
   type RunEvent,
+  type Test,
+  TestSchema,
   isFinished,
   keptReading,
+  testsOf,
   tubesAt,
 } from '@hedge-lamp/core/bench';
-import { methodOf } from '@hedge-lamp/core/methods';
-import { asc, eq, isNull } from 'drizzle-orm';
+import { type MethodBook, methodOf } from '@hedge-lamp/core/methods';
+import { and, asc, eq, gt, isNull } from 'drizzle-orm';
 import type { Queries } from '../database/open-database';
 import { conflict, gone, refused, within } from '../problem';
+import { noteUse } from '../methods/kit-store';
+import { methodBook } from '../methods/store';
 import { keepReading } from '../readings/store';
 import { sameContent } from '../same-content';
 import { waterOf } from '../waters/store';
 import { runEventsTable, runsTable } from './table';
+
+/** More are not kept apart by anybody. */
+const mostTubes = 27;
 
 const eventsOf = (database: Queries, runId: string): RunEvent[] =>
   database
@@ -24,10 +32,17 @@ const eventsOf = (database: Queries, runId: string): RunEvent[] =>
     .all()
     .map((row) => row.event);
 
+/** A run kept before tests knew their version, kit and dilution gets the usual ones. */
+const whole = (database: Queries, row: typeof runsTable.$inferSelect): Run => ({
+  ...row,
+  tests: row.tests.map((test) => TestSchema.parse(test)),
+  events: eventsOf(database, row.id),
+});
+
 export function runOf(database: Queries, id: string): Run {
   const row = database.select().from(runsTable).where(eq(runsTable.id, id)).get();
   if (!row) throw gone('This run');
-  return { ...row, events: eventsOf(database, id) };
+  return whole(database, row);
 }
 
 /** Runs in which a tube still wants something, oldest first. */
@@ -38,29 +53,78 @@ export const openRuns = (database: Queries): Run[] =>
     .where(isNull(runsTable.finishedAt))
     .orderBy(asc(runsTable.startedAt))
     .all()
-    .map((row) => ({ ...row, events: eventsOf(database, row.id) }));
+    .map((row) => whole(database, row));
+
+/** A run that nobody came back to for so long has no timer that matters. */
+const abandonedAfter = 12 * 3_600_000;
+
+/** True while a run that began lately is open: its timers depend on the clock. */
+export const hasLiveRun = (database: Queries, now: number): boolean =>
+  database
+    .select({ id: runsTable.id })
+    .from(runsTable)
+    .where(and(isNull(runsTable.finishedAt), gt(runsTable.startedAt, now - abandonedAfter)))
+    .limit(1)
+    .get() !== undefined;
+
+/** A test with the version that it goes by; the newest where none was named. @throws FieldError */
+function pinned(test: Test, book: MethodBook): Test {
+  return { ...test, methodVersion: methodOf(test.methodId, test.methodVersion, book).version };
+}
+
+/** Where the draft left the version open, that of the kept run is meant: the same run, sent again. */
+const asKept = (draft: RunDraft, kept: RunDraft): RunDraft => ({
+  ...draft,
+  tests: draft.tests.map((t, k) => ({
+    ...t,
+    methodVersion: t.methodVersion ?? kept.tests[k]?.methodVersion ?? null,
+  })),
+});
 
 export function startRun(database: Queries, draft: RunDraft): { run: Run; made: boolean } {
   const there = database.select().from(runsTable).where(eq(runsTable.id, draft.id)).get();
   if (there) {
-    if (sameContent(draft, there)) return { run: runOf(database, draft.id), made: false };
+    if (sameContent(asKept(draft, there), there)) return { run: runOf(database, draft.id), made: false };
     throw conflict('A different run is kept under this identifier.', there);
   }
   const water = waterOf(database, draft.waterId, 'waterId');
-  if (draft.samplingPointId && !water.samplingPoints.some((p) => p.id === draft.samplingPointId))
-    throw refused('samplingPointId', 'This water has no such sampling point. Choose another or none.');
-  draft.tests.forEach(({ methodId }, k) => {
+  const points = water.samplingPoints.map((p) => p.id);
+  const checkPoint = (id: string | null, field: string) => {
+    if (id && !points.includes(id))
+      throw refused(field, 'This water has no such sampling point. Choose another or none.');
+  };
+  checkPoint(draft.samplingPointId, 'samplingPointId');
+  const book = methodBook(database);
+  const tests = draft.tests.map((test, k) => {
+    checkPoint(test.samplingPointId, `tests.${k}.samplingPointId`);
     try {
-      methodOf(methodId);
+      return pinned(test, book);
     } catch (error) {
       throw within(`tests.${k}`, error);
     }
   });
+  const run = { ...draft, tests };
   database
     .insert(runsTable)
-    .values({ ...draft, finishedAt: null })
+    .values({ ...run, finishedAt: null })
     .run();
-  return { run: { ...draft, events: [], finishedAt: null }, made: true };
+  return { run: { ...run, events: [], finishedAt: null }, made: true };
+}
+
+/** The tests of a run, those too that these events add. @throws ProblemError, FieldError */
+function knownTests(run: Run, events: readonly RunEvent[], book: MethodBook): Set<string> {
+  events.forEach((event, k) => {
+    if (event.type !== 'added') return;
+    try {
+      pinned(event.test, book);
+    } catch (error) {
+      throw within(`events.${k}.test`, error);
+    }
+  });
+  const tests = testsOf(run, [...run.events, ...events]);
+  if (tests.length > mostTubes)
+    throw refused('events', `At most ${mostTubes} tubes fit in one run. Finish this one and start another.`);
+  return new Set(tests.map((t) => t.id));
 }
 
 /**
@@ -70,7 +134,8 @@ export function startRun(database: Queries, draft: RunDraft): { run: Run; made: 
 export function addEvents(database: Queries, runId: string, events: readonly RunEvent[], now: number): Run {
   return database.transaction((tx) => {
     const run = runOf(tx, runId);
-    const known = new Set(run.tests.map((t) => t.id));
+    const book = methodBook(tx);
+    const known = knownTests(run, events, book);
     events.forEach(({ testId }, k) => {
       if (!known.has(testId)) throw refused(`events.${k}.testId`, 'This run has no such test.');
     });
@@ -80,10 +145,13 @@ export function addEvents(database: Queries, runId: string, events: readonly Run
         .onConflictDoNothing()
         .run();
     const all = eventsOf(tx, runId);
-    const tubes = tubesAt(run, all, now);
+    const tubes = tubesAt(run, all, now, book);
+    for (const { testId, test, reagentAt, method } of tubes)
+      if (reagentAt !== null && test.kitId !== null)
+        noteUse(tx, { id: testId, kitId: test.kitId, methodId: method.id, at: reagentAt });
     for (const event of events) {
       const tube = tubes.find((t) => t.testId === event.testId)!;
-      if (event.type !== 'confirmed' || tube.readingId !== event.readingId) continue;
+      if (event.type !== 'confirmed' || tube.readingIds[event.pad ?? 0] !== event.readingId) continue;
       const draft = keptReading(run, tube, event);
       if (!draft || run.events.some((e) => e.id === event.id)) continue;
       // A clock that runs ahead must not cost a reading that was just made here.

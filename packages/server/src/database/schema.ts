@@ -1,5 +1,6 @@
 /** All tables, for the migration generator and for typed queries. */
 export { deedsTable } from '../remedies/table';
+export { kitUsesTable, kitsTable, methodsTable } from '../methods/table';
 export { readingVersionsTable, readingsTable } from '../readings/table';
 export { runEventsTable, runsTable } from '../bench/table';
 export { watersTable } from '../waters/table';

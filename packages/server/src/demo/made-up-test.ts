@@ -1,4 +1,3 @@
-import { cardOf } from '@hedge-lamp/core/color';
 import { methodOf } from '@hedge-lamp/core/methods';
 import type { Entered } from '@hedge-lamp/core/readings';
 import type { SeededRandom } from './seeded-random';
@@ -10,14 +9,19 @@ import type { SeededRandom } from './seeded-random';
 export function madeUpTest(methodId: string, truth: number, random: SeededRandom): Entered {
   const { result } = methodOf(methodId);
   switch (result.by) {
+    case 'strip':
+    case 'column':
+    case 'answer':
+      throw new Error(`The demo makes no ${result.by} readings.`);
     case 'titration':
       return { how: 'drops', drops: Math.max(1, Math.ceil(truth / result.perDrop + random.spread(0.15))) };
     case 'meter': {
       const shown = truth + random.spread(result.accuracy / 2);
       return { how: 'meter', text: shown.toFixed(1), unit: result.unit };
     }
-    case 'card': {
-      const { id: cardId, values } = cardOf(result.cardId);
+    case 'card':
+    case 'wheel': {
+      const { id: cardId, values } = result.card;
       const seen = Math.max(0, truth * (1 + random.spread(0.08)));
       if (seen > values.at(-1)! * 1.15) return { how: 'card', cardId, match: { found: 'past-top' } };
       const above = values.findIndex((v) => v > seen);

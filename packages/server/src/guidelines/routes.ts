@@ -5,7 +5,8 @@ import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
 import { type Context, typed } from '../context';
 import { ProblemSchema } from '../problem';
-import { latestReadings } from '../readings/store';
+import { methodBook } from '../methods/store';
+import { latestReadings, phPartnerOf } from '../readings/store';
 import { listDeeds } from '../remedies/store';
 import { listWaters, waterOf } from '../waters/store';
 
@@ -16,7 +17,14 @@ export function todayRoutes(app: FastifyInstance, { database, now }: Context): v
   const api = typed(app);
   const todayOf = (water: Water): Today => {
     const at = now();
-    return today(water, latestReadings(database, water.id), listDeeds(database, water.id, at - lately), at);
+    const latest = latestReadings(database, water.id);
+    return today(
+      water,
+      { ...latest, phPartner: phPartnerOf(database, latest.ph) },
+      listDeeds(database, water.id, at - lately),
+      at,
+      methodBook(database),
+    );
   };
 
   api.get(

@@ -26,6 +26,8 @@ const tags = ['readings'];
 
 const ChangeSchema = ReadingDraftSchema.pick({
   methodId: true,
+  kitId: true,
+  drawnFrom: true,
   entered: true,
   takenAt: true,
   zone: true,

@@ -1,15 +1,17 @@
-import { methodOf } from '@hedge-lamp/core/methods';
+import { type MethodBook, methodOf } from '@hedge-lamp/core/methods';
 import { toWire } from '@hedge-lamp/core/quantity';
 import {
   type ParameterId,
   type Reading,
   type ReadingDraft,
   interpret,
-  parameterIds,
+  measuredIds,
 } from '@hedge-lamp/core/readings';
 import { type SQL, and, desc, eq, getTableColumns, gte, isNull, lt, lte, or, sql } from 'drizzle-orm';
 import type { Database, Queries } from '../database/open-database';
 import { conflict, gone, refused, within } from '../problem';
+import { noteUse } from '../methods/kit-store';
+import { methodBook } from '../methods/store';
 import { refuseFuture } from '../refuse-future';
 import { sameContent } from '../same-content';
 import { waterOf } from '../waters/store';
@@ -26,12 +28,17 @@ function toRow({ value, ...reading }: Reading): Row {
 }
 
 /** A draft with its canonical interval computed. @throws FieldError */
-function computed(draft: ReadingDraft, now: number): Omit<Reading, 'version' | 'createdAt' | 'deletedAt'> {
+function computed(
+  draft: ReadingDraft,
+  now: number,
+  book: MethodBook,
+): Omit<Reading, 'version' | 'createdAt' | 'deletedAt'> {
   refuseFuture(draft.takenAt, now, 'takenAt');
-  const { value } = interpret(draft);
+  const { value } = interpret(draft, book);
   return {
     ...draft,
-    methodVersion: draft.methodId === null ? null : methodOf(draft.methodId).version,
+    methodVersion:
+      draft.methodId === null ? null : methodOf(draft.methodId, draft.methodVersion, book).version,
     value: value && toWire(value),
   };
 }
@@ -48,6 +55,11 @@ export function readingOf(database: Queries, id: string): Reading {
   return fromRow(row);
 }
 
+/** What was sent, less the version where the newest was meant: the kept one names it. */
+function asSent({ methodVersion, ...draft }: ReadingDraft): object {
+  return methodVersion === null ? draft : { ...draft, methodVersion };
+}
+
 /** Keeps a reading. The same one sent twice is kept once. */
 export function keepReading(
   database: Queries,
@@ -56,12 +68,25 @@ export function keepReading(
 ): { reading: Reading; made: boolean } {
   const there = database.select().from(readingsTable).where(eq(readingsTable.id, draft.id)).get();
   if (there) {
-    if (sameContent(draft, there)) return { reading: fromRow(there), made: false };
+    if (sameContent(asSent(draft), there)) return { reading: fromRow(there), made: false };
     throw conflict('A different reading is kept under this identifier.', fromRow(there));
   }
   checkPlace(database, draft);
-  const reading: Reading = { ...computed(draft, now), version: 1, createdAt: now, deletedAt: null };
+  const reading: Reading = {
+    ...computed(draft, now, methodBook(database)),
+    version: 1,
+    createdAt: now,
+    deletedAt: null,
+  };
   database.insert(readingsTable).values(toRow(reading)).run();
+  // A tube of a run noted its use when the reagent went in.
+  if (draft.kitId !== null && draft.methodId !== null && draft.runId === null)
+    noteUse(database, {
+      id: draft.id,
+      kitId: draft.kitId,
+      methodId: draft.methodId,
+      at: draft.takenAt,
+    });
   return { reading, made: true };
 }
 
@@ -83,6 +108,7 @@ function rowWriter(database: Database): (row: Row) => number {
 /** Keeps many readings, all or none. Those already kept are left as they are. */
 export function keepReadings(database: Database, drafts: readonly ReadingDraft[], now: number): number {
   const write = rowWriter(database);
+  const book = methodBook(database);
   const places = new Set<string>();
   const keepAll = database.$client.transaction(() => {
     let kept = 0;
@@ -91,7 +117,7 @@ export function keepReadings(database: Database, drafts: readonly ReadingDraft[]
         const place = `${draft.waterId} ${draft.samplingPointId}`;
         if (!places.has(place)) checkPlace(database, draft);
         places.add(place);
-        kept += write(toRow({ ...computed(draft, now), version: 1, createdAt: now, deletedAt: null }));
+        kept += write(toRow({ ...computed(draft, now, book), version: 1, createdAt: now, deletedAt: null }));
       } catch (error) {
         throw within(`readings.${k}`, error);
       }
@@ -104,7 +130,16 @@ export function keepReadings(database: Database, drafts: readonly ReadingDraft[]
 /** The fields of a reading that an edit may change. */
 export type ReadingChange = Pick<
   ReadingDraft,
-  'methodId' | 'entered' | 'takenAt' | 'zone' | 'doubts' | 'by' | 'note' | 'samplingPointId'
+  | 'methodId'
+  | 'kitId'
+  | 'drawnFrom'
+  | 'entered'
+  | 'takenAt'
+  | 'zone'
+  | 'doubts'
+  | 'by'
+  | 'note'
+  | 'samplingPointId'
 >;
 
 /** Changes a reading, if nobody else did since; what it said before is put by. */
@@ -124,10 +159,17 @@ export function changeReading(
         'This reading was changed elsewhere since you opened it. Compare before you save.',
         current,
       );
-    const { methodVersion: _version, value: _value, createdAt, deletedAt, version, ...draft } = current;
-    const changed = { ...draft, ...change };
+    const { value: _value, createdAt, deletedAt, version, ...draft } = current;
+    // The same method stays the version it was run with; another one is taken as it is now.
+    const methodVersion = change.methodId === current.methodId ? current.methodVersion : null;
+    const changed = { ...draft, ...change, methodVersion };
     checkPlace(tx, changed);
-    const reading: Reading = { ...computed(changed, now), version: version + 1, createdAt, deletedAt };
+    const reading: Reading = {
+      ...computed(changed, now, methodBook(tx)),
+      version: version + 1,
+      createdAt,
+      deletedAt,
+    };
     tx.insert(readingVersionsTable).values({ readingId: id, version, was: current, replacedAt: now }).run();
     tx.update(readingsTable).set(toRow(reading)).where(eq(readingsTable.id, id)).run();
     return reading;
@@ -216,9 +258,28 @@ export function latestReadings(database: Database, waterId: string): Partial<Rec
   const newest = newestQueries.get(database) ?? prepareNewest(database);
   newestQueries.set(database, newest);
   const latest: Partial<Record<ParameterId, Reading>> = {};
-  for (const parameter of parameterIds) {
+  for (const parameter of measuredIds()) {
     const row = newest.get({ waterId, parameter });
     if (row) latest[parameter] = fromRow(row);
   }
   return latest;
+}
+
+/** The other pH reading of the run that this one is from, when there is just one: both ranges in one go. */
+export function phPartnerOf(database: Queries, reading: Reading | undefined): Reading | null {
+  if (!reading || reading.runId === null) return null;
+  const others = database
+    .select()
+    .from(readingsTable)
+    .where(
+      and(
+        eq(readingsTable.waterId, reading.waterId),
+        eq(readingsTable.parameter, 'ph'),
+        eq(readingsTable.runId, reading.runId),
+        isNull(readingsTable.deletedAt),
+      ),
+    )
+    .all()
+    .filter((row) => row.id !== reading.id && row.samplingPointId === reading.samplingPointId);
+  return others.length === 1 ? fromRow(others[0]!) : null;
 }

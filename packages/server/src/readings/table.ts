@@ -14,11 +14,13 @@ export const readingsTable = sqliteTable(
     parameter: text().$type<Reading['parameter']>().notNull(),
     methodId: text('method_id'),
     methodVersion: integer('method_version'),
+    kitId: text('kit_id'),
     takenAt: integer('taken_at').notNull(),
     zone: text().notNull(),
     entered: text({ mode: 'json' }).$type<Reading['entered']>().notNull(),
     doubts: text({ mode: 'json' }).$type<Reading['doubts']>().notNull(),
     by: text().notNull(),
+    drawnFrom: text('drawn_from').$type<Reading['drawnFrom']>(),
     note: text().notNull(),
     runId: text('run_id'),
     /** Canonical interval. All three null: no value. An unknown end alone is null while best is set. */

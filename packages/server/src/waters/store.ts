@@ -1,9 +1,12 @@
-import type { Water, WaterDraft } from '@hedge-lamp/core/waters';
+import { UnitChoiceSchema, type Water, type WaterDraft } from '@hedge-lamp/core/waters';
 import { asc, eq, isNull } from 'drizzle-orm';
 import type { Queries } from '../database/open-database';
 import { conflict, gone, refused } from '../problem';
 import { sameContent } from '../same-content';
 import { watersTable } from './table';
+
+/** A water kept before a kind of unit was known gets the usual one. */
+const fromRow = (row: Water): Water => ({ ...row, units: UnitChoiceSchema.parse(row.units) });
 
 export const listWaters = (database: Queries): Water[] =>
   database
@@ -11,7 +14,8 @@ export const listWaters = (database: Queries): Water[] =>
     .from(watersTable)
     .where(isNull(watersTable.deletedAt))
     .orderBy(asc(watersTable.createdAt), asc(watersTable.id))
-    .all();
+    .all()
+    .map(fromRow);
 
 /**
  * The water, unless it was removed.
@@ -20,7 +24,7 @@ export const listWaters = (database: Queries): Water[] =>
 export function waterOf(database: Queries, id: string, field?: string): Water {
   const water = database.select().from(watersTable).where(eq(watersTable.id, id)).get();
   if (!water || water.deletedAt !== null) throw gone('This water', field);
-  return water;
+  return fromRow(water);
 }
 
 function checkSource(database: Queries, draft: WaterDraft): void {
@@ -37,7 +41,7 @@ export function createWater(
 ): { water: Water; made: boolean } {
   const there = database.select().from(watersTable).where(eq(watersTable.id, draft.id)).get();
   if (there) {
-    if (sameContent(draft, there)) return { water: there, made: false };
+    if (sameContent(draft, fromRow(there))) return { water: fromRow(there), made: false };
     throw conflict('A different water is kept under this identifier.', there);
   }
   checkSource(database, draft);

@@ -1,18 +1,38 @@
 <script setup lang="ts">
+import type { ParameterId } from '@hedge-lamp/core/readings';
 import { BFormInput } from 'bootstrap-vue-next/components/BFormInput';
-import { onMounted, ref } from 'vue';
+import { computed, defineAsyncComponent, onMounted, ref } from 'vue';
+import { useSettings } from '../settings/settings-store';
 import FormField from '../shell/FormField.vue';
 
-/** A figure read off a meter and typed in, kept exactly as typed. */
-const props = defineProps<{ label: string; unit: string; told: string; error: string }>();
+const PenFace = defineAsyncComponent(() => import('./PenFace.vue'));
+
+/** A figure read off a meter or a scale and typed in, kept exactly as typed; or sent by a pen. */
+const props = defineProps<{
+  label: string;
+  unit: string;
+  told: string;
+  error: string;
+  parameter: ParameterId;
+  waterId: string;
+}>();
 const text = defineModel<string | undefined>();
-defineEmits<{ figure: []; keep: [] }>();
+const emit = defineEmits<{ figure: [device?: 'simulated-pen']; keep: [] }>();
+const settings = useSettings();
 
 const box = ref<HTMLElement>();
+const hasPen = computed(
+  () => settings.pen === 'simulated' && ['ph', 'temperature'].includes(props.parameter),
+);
 onMounted(() => {
   if (text.value === undefined && props.told !== '') text.value = props.told;
   box.value?.querySelector('input')?.focus();
 });
+
+function take(figure: string): void {
+  text.value = figure;
+  emit('figure', 'simulated-pen');
+}
 </script>
 
 <template>
@@ -33,13 +53,20 @@ onMounted(() => {
         />
       </template>
     </FormField>
+    <PenFace v-if="hasPen" :parameter="parameter" :unit="unit" :water-id="waterId" @take="take" />
   </div>
 </template>
 
 <style scoped>
 .entry {
-  max-width: 18rem;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 1.5rem;
+  align-items: flex-end;
   margin-top: 1rem;
+}
+.entry > :first-child {
+  flex: 0 1 18rem;
 }
 .entry :deep(input) {
   font-size: 2rem;

@@ -1,23 +1,47 @@
 <script setup lang="ts">
-import { type Tube, stepOf, timerEnd, windowEnd } from '@hedge-lamp/core/bench';
-import { type CardMatch, cardOf } from '@hedge-lamp/core/color';
+import {
+  type Run,
+  type Tube,
+  isAtResult,
+  padsOf,
+  parameterAt,
+  readsColor,
+  readsFigure,
+  stepOf,
+  testRoleLabel,
+  timerEnd,
+  windowEnd,
+} from '@hedge-lamp/core/bench';
+import type { CardMatch } from '@hedge-lamp/core/color';
+import { lastStep } from '@hedge-lamp/core/methods';
 import type { Workings } from '@hedge-lamp/core/quantity';
-import { doubts as doubtInfo } from '@hedge-lamp/core/readings';
-import { BButton } from 'bootstrap-vue-next/components/BButton';
+import { cardFor, parameters } from '@hedge-lamp/core/readings';
 import { computed, defineAsyncComponent } from 'vue';
+import { countdown } from '../clock/words';
+import { useWaters } from '../waters/waters-store';
+import CautionList from './CautionList.vue';
+import DilutionNote from './DilutionNote.vue';
 import DropCounter from './DropCounter.vue';
 import MeterEntry from './MeterEntry.vue';
 import type { Preview } from './reading-preview';
+import StepActs from './StepActs.vue';
 import TimerFace from './TimerFace.vue';
 
 const CardReader = defineAsyncComponent(() => import('../color/CardReader.vue'));
 
 /** One instruction at a time, large; the next one small; the steps behind and ahead in a row. */
 const props = defineProps<{
+  run: Run;
   tube: Tube;
+  tubes: readonly Tube[];
+  /** Its place in the rack, and the key that picks it. */
+  number: number | null;
   now: number;
-  preview: Preview;
+  /** What it will be kept as; one for each pad of a strip. */
+  previews: readonly Preview[];
   miscounted: boolean;
+  upNext: { readonly tube: Tube; readonly at: number } | null;
+  afterThis: Tube | null;
   temperatureUnit: string;
 }>();
 const typed = defineModel<string | undefined>('typed');
@@ -28,10 +52,13 @@ defineEmits<{
   timer: [];
   readEarly: [];
   back: [];
-  figure: [];
-  match: [match: CardMatch | null];
+  answer: [answer: number];
+  figure: [device?: 'simulated-pen'];
+  match: [pad: number, match: CardMatch | null];
   workings: [workings: Workings];
+  pick: [testId: string];
 }>();
+const waters = useWaters();
 
 const step = computed(() => stepOf(props.tube));
 const next = computed(() => props.tube.method.steps[props.tube.step + 1]);
@@ -39,10 +66,14 @@ const bottle = computed(() => {
   const { value } = step;
   return 'bottle' in value ? props.tube.method.bottles.find((b) => b.id === value.bottle) : undefined;
 });
-const caution = computed(
-  () => step.value.caution ?? (step.value.do === 'count-to-turn' ? bottle.value?.caution : undefined),
-);
 const end = computed(() => timerEnd(props.tube));
+/** A dip of a second needs no clock. */
+const clocked = computed(() => {
+  const { value } = step;
+  return (value.do === 'shake' || value.do === 'stand' || value.do === 'dip') && value.seconds >= 5
+    ? value
+    : null;
+});
 const drops = computed(() => props.tube.drops[props.tube.step] ?? 0);
 const late = computed(() => {
   const until = windowEnd(props.tube);
@@ -50,51 +81,109 @@ const late = computed(() => {
     ? Math.round((props.now - props.tube.readableAt!) / 60_000)
     : null;
 });
-const reads = computed(() => ['count-to-turn', 'read-card', 'read-meter'].includes(step.value.do));
-const keepable = computed(() => props.preview !== null && 'text' in props.preview);
-const meterUnit = computed(() => {
+const windowLeft = computed(() => {
+  const until = windowEnd(props.tube);
+  return until !== null && props.now <= until ? countdown(until, props.now) : null;
+});
+/** Until the branch is taken the steps behind it may be left out; the last number is that of the method. */
+const stepCount = computed(() => lastStep(props.tube.method) + 1);
+const cards = computed(() =>
+  readsColor(props.tube)
+    ? padsOf(props.tube).flatMap((pad) => {
+        const parameter = parameterAt(props.tube, pad);
+        const card = cardFor(props.tube.method, parameter);
+        return card ? [{ pad, card, label: parameters[parameter].label }] : [];
+      })
+    : [],
+);
+const place = computed(() => {
+  const id = props.tube.test.samplingPointId;
+  return id ? waters.byId(props.run.waterId)?.samplingPoints.find((p) => p.id === id)?.name : undefined;
+});
+const tags = computed(() => [
+  ...(props.tube.test.role === 'test' ? [] : [testRoleLabel[props.tube.test.role]]),
+  ...(props.tube.test.dilution === 1 ? [] : [`diluted ${props.tube.test.dilution} times`]),
+  ...(props.tube.test.sampleTimes === 1 ? [] : [`${props.tube.test.sampleTimes} times the sample`]),
+  ...(place.value ? [place.value] : []),
+]);
+const isOpening = computed(() => step.value.do === 'rinse' || step.value.do === 'fill');
+/** Another tube can go on while this one stands. */
+const freeUntil = computed(() => {
+  const { upNext } = props;
+  if (step.value.do !== 'stand' || end.value === null || !upNext) return null;
+  return upNext.tube.testId === props.tube.testId ? 'this' : upNext;
+});
+const figureUnit = computed(() => {
   const { result, parameter } = props.tube.method;
-  return parameter === 'temperature'
-    ? props.temperatureUnit
-    : result.by === 'meter' && result.unit !== 'pH'
-      ? result.unit
-      : '';
+  if (result.by === 'column') return 'mm';
+  if (parameter === 'temperature') return props.temperatureUnit;
+  return result.by === 'meter' && result.unit !== 'pH' ? result.unit : '';
+});
+const error = computed(() => {
+  const bad = props.previews.find((p) => p && 'error' in p);
+  return bad && 'error' in bad ? bad.error : '';
 });
 </script>
 
 <template>
   <section class="sheet step" :aria-label="tube.method.name">
     <div class="head">
-      <span>{{ tube.method.name }}</span>
-      <span class="quiet count">Step {{ tube.step + 1 }} of {{ tube.method.steps.length }}</span>
+      <span class="what">
+        <span v-if="number !== null" class="number" aria-hidden="true">{{ number }}</span>{{
+          tube.method.name
+        }}
+        <span v-for="tag in tags" :key="tag" class="tag">{{ tag }}</span>
+      </span>
+      <span class="quiet count">Step {{ tube.step + 1 }} of {{ stepCount }}</span>
     </div>
     <div class="progress-row" aria-hidden="true">
       <span
         v-for="(s, k) in tube.method.steps"
         :key="k"
-        :class="{ past: k < tube.step, here: k === tube.step, critical: s.critical }"
+        :class="{
+          past: tube.trail.includes(k),
+          here: k === tube.step,
+          skipped: k < tube.step && !tube.trail.includes(k),
+        }"
       />
     </div>
     <h2 class="say" aria-live="polite">{{ step.say }}</h2>
-    <p v-if="step.why || step.critical" class="why">
-      <strong v-if="step.critical" class="critical-note">This step decides the result.</strong> {{ step.why }}
+    <p v-if="step.why || step.matters !== 'usual'" class="why">
+      <strong v-if="step.matters === 'critical'" class="critical-note">This step decides the result.</strong>
+      <strong v-else-if="step.matters === 'forgiving'" class="quiet">No need to be exact.</strong>
+      {{ step.why }}
     </p>
-    <p v-if="caution" class="caution"><strong>Careful:</strong> {{ caution }}</p>
+    <p v-if="tube.test.role === 'blank' && isOpening" class="notice-line">
+      <strong>This is the blank:</strong> take distilled or RO water in the place of the sample.
+    </p>
+    <DilutionNote v-if="tube.test.dilution !== 1 && isOpening" :tube="tube" />
+    <CautionList :tube="tube" :tubes="tubes" />
 
-    <template v-if="step.do === 'read-card'">
-      <p v-if="late !== null" class="caution" role="status">
-        The tube stood {{ late }} minutes; its color may read high. It will be marked so.
+    <template v-if="readsColor(tube)">
+      <p v-if="late !== null" class="notice-line" role="status">
+        The tube stood {{ late }} {{ late === 1 ? 'minute' : 'minutes' }}; its color may read high. It will be
+        marked so, and the low end of the range reaches further down.
       </p>
-      <CardReader :card="cardOf(step.cardId)" :match="tube.match" @match="$emit('match', $event)" />
+      <p v-else-if="windowLeft" class="quiet window">To be read within {{ windowLeft }}</p>
+      <template v-for="c in cards" :key="c.pad">
+        <h3 v-if="cards.length > 1" class="pad-name">{{ c.label }}</h3>
+        <CardReader
+          :card="c.card"
+          :match="tube.matches[c.pad] ?? null"
+          @match="$emit('match', c.pad, $event)"
+        />
+      </template>
     </template>
     <MeterEntry
-      v-if="step.do === 'read-meter'"
+      v-if="readsFigure(tube)"
       v-model="typed"
-      :label="tube.method.name"
-      :unit="meterUnit"
+      :label="tube.method.result.by === 'column' ? 'Height' : tube.method.name"
+      :unit="figureUnit"
       :told="tube.figure?.text ?? ''"
-      :error="preview && 'error' in preview ? preview.error : ''"
-      @figure="$emit('figure')"
+      :error="error"
+      :parameter="tube.method.parameter"
+      :water-id="run.waterId"
+      @figure="$emit('figure', $event)"
       @keep="$emit('done')"
     />
 
@@ -109,84 +198,37 @@ const meterUnit = computed(() => {
         @take-back="$emit('takeBack')"
       />
       <TimerFace
-        v-if="step.do === 'shake' || step.do === 'stand'"
+        v-if="clocked"
         :end="end"
-        :seconds="step.seconds"
+        :seconds="clocked.seconds"
         :now="now"
-        :stands="step.do === 'stand'"
+        :stands="clocked.do === 'stand'"
       />
       <div class="outcome">
-        <p v-if="preview && 'text' in preview" class="preview" role="status">
-          {{ preview.text }}
-          <span v-for="d in tube.doubts" :key="d" class="quiet d-block doubt">{{ doubtInfo[d].effect }}</span>
+        <p v-if="freeUntil === 'this' && end !== null" class="free">Nothing else needs you meanwhile.</p>
+        <p v-else-if="freeUntil && freeUntil !== 'this'" class="free">
+          Meanwhile:
+          <button type="button" class="go" @click="$emit('pick', freeUntil.tube.testId)">
+            {{ freeUntil.tube.method.short }}: {{ stepOf(freeUntil.tube).say }}
+          </button>
         </p>
-        <BButton
-          v-if="preview && 'text' in preview"
-          variant="link"
-          class="open-workings"
-          @mousedown.prevent
-          @click="$emit('workings', preview.workings)"
-          >Workings<span class="visually-hidden"> of this reading</span></BButton
-        >
-        <p v-if="miscounted && step.do === 'drop'" class="caution" role="alert">
-          You counted {{ drops }} of {{ step.drops }}. Count on, or press Step done once more to go on; the
-          reading is then marked.
-        </p>
-
-        <div class="acts">
-          <BButton
-            v-if="(step.do === 'shake' || step.do === 'stand') && end === null"
-            size="lg"
-            variant="primary"
-            @mousedown.prevent
-            @click="$emit('timer')"
-          >
-            Start the timer <kbd>T</kbd>
-          </BButton>
-          <BButton
-            v-if="step.do === 'stand' && end !== null"
-            variant="outline-secondary"
-            @mousedown.prevent
-            @click="$emit('readEarly')"
-          >
-            Read it now anyway
-          </BButton>
-          <BButton
-            v-if="step.do === 'count-to-turn' && !tube.turned"
-            size="lg"
-            variant="outline-primary"
-            :disabled="drops === 0"
-            @mousedown.prevent
-            @click="$emit('done')"
-          >
-            It turned {{ step.to }} <kbd>Enter</kbd>
-          </BButton>
-          <BButton
-            v-else-if="reads"
-            size="lg"
-            variant="primary"
-            :disabled="!keepable && step.do !== 'read-meter'"
-            @mousedown.prevent
-            @click="$emit('done')"
-          >
-            Keep this reading <kbd>Enter</kbd>
-          </BButton>
-          <BButton
-            v-else-if="step.do !== 'stand'"
-            size="lg"
-            :variant="step.do === 'shake' ? 'outline-primary' : 'primary'"
-            @mousedown.prevent
-            @click="$emit('done')"
-          >
-            Step done <kbd>Enter</kbd>
-          </BButton>
-          <BButton v-if="tube.step > 0" variant="outline-secondary" @mousedown.prevent @click="$emit('back')"
-            >Back a step</BButton
-          >
-        </div>
+        <StepActs
+          :tube="tube"
+          :previews="previews"
+          :miscounted="miscounted"
+          @done="$emit('done')"
+          @timer="$emit('timer')"
+          @read-early="$emit('readEarly')"
+          @back="$emit('back')"
+          @answer="$emit('answer', $event)"
+          @workings="$emit('workings', $event)"
+        />
       </div>
     </div>
-    <p v-if="next" class="next quiet">Next: {{ next.say }}</p>
+    <p v-if="next && step.do !== 'ask'" class="next quiet">Next: {{ next.say }}</p>
+    <p v-else-if="isAtResult(tube) && afterThis" class="next quiet">
+      Then {{ afterThis.method.short }}: {{ stepOf(afterThis).say }}
+    </p>
   </section>
 </template>
 
@@ -199,6 +241,22 @@ const meterUnit = computed(() => {
   justify-content: space-between;
   gap: 1rem;
   font-weight: 600;
+}
+.number {
+  display: inline-block;
+  min-width: 1.5em;
+  margin-right: 0.5em;
+  text-align: center;
+  border: 1.5px solid currentColor;
+  border-radius: 3px;
+}
+.tag {
+  display: inline-block;
+  margin-left: 0.5rem;
+  padding: 0 0.6rem;
+  border-radius: 3px 10px;
+  background: var(--hl-watch-tint);
+  font-weight: 400;
 }
 .progress-row {
   display: flex;
@@ -217,6 +275,10 @@ const meterUnit = computed(() => {
 .progress-row .here {
   background: var(--hl-amber);
   outline: 1px solid var(--hl-watch);
+}
+.progress-row .skipped {
+  background: none;
+  border: 1px dashed var(--hl-quiet);
 }
 .say {
   font-size: 1.9rem;
@@ -243,42 +305,33 @@ const meterUnit = computed(() => {
 .outcome {
   flex: 1 1 20rem;
 }
-.caution {
+.notice-line {
   margin: 0.6rem 0 0;
   border-left: 6px solid var(--hl-watch);
   padding-left: 0.75rem;
 }
-.open-workings {
-  padding-left: 0;
+.window {
+  margin: 0.5rem 0 0;
 }
-.preview {
-  margin: 1rem 0 0;
-  font-size: 1.4rem;
-  font-weight: 650;
+.pad-name {
+  font-size: 1.05rem;
+  margin: 0.9rem 0 -0.4rem;
 }
-.doubt {
-  font-size: 1rem;
-  font-weight: 400;
+.free {
+  margin: 0.9rem 0 0;
 }
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.6rem;
-  margin-top: 1.1rem;
-}
-.acts .btn {
-  min-height: 60px;
-  min-width: 9rem;
+.go {
+  border: 0;
+  padding: 0.5rem 0.25rem;
+  min-height: 44px;
+  background: none;
+  color: var(--hl-link);
+  font-weight: 600;
+  text-align: left;
+  text-decoration: underline;
 }
 .next {
   margin: 0.8rem 0 0;
-}
-kbd {
-  background: transparent;
-  color: inherit;
-  border: 1px solid currentColor;
-  font-size: 0.7em;
-  margin-left: 0.4em;
 }
 @media (max-width: 767px) {
   .step {
@@ -292,12 +345,6 @@ kbd {
   }
   .work > * {
     flex: 1 1 100%;
-  }
-  .acts .btn {
-    flex: 1 1 9rem;
-  }
-  kbd {
-    display: none;
   }
 }
 </style>

@@ -1,4 +1,12 @@
-import { type Run, type RunDraft, type RunEvent, type Tube, tubesAt } from '@hedge-lamp/core/bench';
+import {
+  type Run,
+  type RunDraft,
+  type RunEvent,
+  type Test,
+  type Tube,
+  tubesAt,
+} from '@hedge-lamp/core/bench';
+import { FieldError } from '@hedge-lamp/core/quantity';
 import { defineStore } from 'pinia';
 import { v4 as newId } from 'uuid';
 import { computed, ref, shallowRef, watch } from 'vue';
@@ -6,7 +14,8 @@ import { ApiError, sentenceOf } from '../api/api-error';
 import { call } from '../api/call';
 import { useServerLink } from '../clock/server-link';
 import { useNow } from '../clock/use-now';
-import { outboxOf, putInOutbox, runsInOutbox, takeFromOutbox } from './outbox';
+import { useMethods } from '../methods/methods-store';
+import { outboxOf, putInOutbox, putRun, runsInOutbox, takeFromOutbox, takeRun, unsentRuns } from './outbox';
 
 type Body<T> = T extends unknown ? Omit<T, 'id' | 'at'> : never;
 /** An event as a page tells it; the store adds its identifier and its instant. */
@@ -25,6 +34,7 @@ export interface OpenTube {
  */
 export const useBench = defineStore('bench', () => {
   const link = useServerLink();
+  const methods = useMethods();
   const now = useNow(500);
   const runs = shallowRef<Run[]>([]);
   const loaded = ref(false);
@@ -45,8 +55,14 @@ export const useBench = defineStore('bench', () => {
       events: [...run.events, ...outboxOf(localStorage, run.id).filter((e) => !known.has(e.id))],
     };
   };
+  /** Runs of which something waits on this device, the run itself or events. */
+  const waitingRuns = () => [
+    ...new Set([...unsentRuns(localStorage).map((r) => r.id), ...runsInOutbox(localStorage)]),
+  ];
   const countWaiting = () => {
-    waiting.value = runsInOutbox(localStorage).reduce((n, id) => n + outboxOf(localStorage, id).length, 0);
+    waiting.value =
+      unsentRuns(localStorage).length +
+      runsInOutbox(localStorage).reduce((n, id) => n + outboxOf(localStorage, id).length, 0);
   };
 
   function show(run: Run): void {
@@ -63,15 +79,27 @@ export const useBench = defineStore('bench', () => {
   }
 
   async function load(): Promise<void> {
+    const unsent = () =>
+      unsentRuns(localStorage).map((draft) => ({ ...draft, events: [], finishedAt: null }));
+    if (!methods.loaded) await methods.load();
     try {
       const open = await call<Run[]>('GET', '/api/runs/open');
       // A run that ended elsewhere goes; one that is being sent stays until its own answer is there.
-      runs.value = open.map(withWaiting);
+      const ids = new Set(open.map((r) => r.id));
+      runs.value = [...open, ...unsent().filter((r) => !ids.has(r.id))].map(withWaiting);
       loaded.value = true;
       countWaiting();
-      for (const id of runsInOutbox(localStorage)) void flush(id);
+      for (const id of waitingRuns()) void flush(id);
     } catch {
-      // The link tells that the server does not answer; what is shown stays.
+      // The link tells that the server does not answer; what is shown stays, and what was begun here is shown.
+      const shown = new Set(runs.value.map((r) => r.id));
+      runs.value = [
+        ...runs.value,
+        ...unsent()
+          .filter((r) => !shown.has(r.id))
+          .map(withWaiting),
+      ];
+      countWaiting();
     }
   }
   watch(
@@ -83,14 +111,32 @@ export const useBench = defineStore('bench', () => {
   watch(
     () => link.answers,
     () => {
-      for (const id of runsInOutbox(localStorage)) void flush(id);
+      for (const id of waitingRuns()) void flush(id);
     },
   );
 
+  /**
+   * Starts a run. Without a network it begins all the same: it is kept on this device and sent when the server
+   * answers.
+   * @throws ApiError when the server refuses it
+   */
   async function start(draft: RunDraft): Promise<Run> {
-    const run = await call<Run>('POST', '/api/runs', draft);
-    show(run);
-    return run;
+    putRun(localStorage, draft);
+    try {
+      const run = await call<Run>('POST', '/api/runs', draft);
+      takeRun(localStorage, draft.id);
+      show(run);
+      return run;
+    } catch (error) {
+      if (!(error instanceof ApiError) || !error.unreachable) {
+        takeRun(localStorage, draft.id);
+        throw error;
+      }
+      void link.ask();
+      const run: Run = { ...draft, events: [], finishedAt: null };
+      show(run);
+      return run;
+    }
   }
 
   /** Sends what waits for a run, in order. Refused events are taken out and told; the others still go. */
@@ -102,15 +148,22 @@ export const useBench = defineStore('bench', () => {
 
   async function sendAll(runId: string): Promise<void> {
     try {
+      const draft = unsentRuns(localStorage).find((r) => r.id === runId);
+      if (draft) {
+        await call<Run>('POST', '/api/runs', draft);
+        takeRun(localStorage, runId);
+      }
       for (
         let events = outboxOf(localStorage, runId);
         events.length > 0;
         events = outboxOf(localStorage, runId)
       )
         await sendSome(runId, events.slice(0, 200));
-    } catch {
+    } catch (error) {
       // It waits in the outbox; the link asks again and tells when somebody answers.
-      void link.ask();
+      if (error instanceof ApiError && !error.unreachable && error.status < 500)
+        refusal.value = `${sentenceOf(error)} What was done in this run stays on this device.`;
+      else void link.ask();
     }
     countWaiting();
   }
@@ -142,12 +195,18 @@ export const useBench = defineStore('bench', () => {
    */
   async function tell(runId: string, ...bodies: EventBody[]): Promise<'sent' | 'waiting' | 'refused'> {
     refusal.value = '';
-    const run = runs.value.find((r) => r.id === runId);
+    // A run that is done is taken up again by a tube put beside the others.
+    const run = runs.value.find((r) => r.id === runId) ?? finished.value[runId];
     if (!run) return 'refused';
     const at = link.now();
     const events = bodies.map((body) => ({ ...body, id: newId(), at }) as RunEvent);
     events.forEach((event) => putInOutbox(localStorage, runId, event));
-    show({ ...run, events: [...run.events, ...events] });
+    const reopened = bodies.some((b) => b.type === 'added');
+    show({
+      ...run,
+      events: [...run.events, ...events],
+      finishedAt: reopened ? null : run.finishedAt,
+    });
     await flush(runId);
     // Told while an earlier sending was just ending: it goes with a sending of its own.
     if (waits(runId, events)) await flush(runId);
@@ -159,7 +218,21 @@ export const useBench = defineStore('bench', () => {
     return events.some((e) => ids.has(e.id));
   }
 
-  const tubesOf = (run: Run): Tube[] => tubesAt(run, run.events, now.value);
+  /** Puts a tube beside the others of a run, and takes it in hand. */
+  function addTest(runId: string, test: Test): void {
+    void tell(runId, { type: 'added', testId: test.id, test });
+    inHand.value = test.id;
+  }
+
+  /** The tubes of a run; none while a method of it is not known on this device. */
+  const tubesOf = (run: Run): Tube[] => {
+    try {
+      return tubesAt(run, run.events, now.value, methods.book);
+    } catch (error) {
+      if (error instanceof FieldError) return [];
+      throw error;
+    }
+  };
   const openTubes = computed<OpenTube[]>(() =>
     runs.value
       .flatMap((run) => tubesOf(run).map((tube) => ({ run, tube })))
@@ -168,5 +241,19 @@ export const useBench = defineStore('bench', () => {
       .filter(({ tube }) => tube.state === 'running'),
   );
 
-  return { runs, finished, loaded, refusal, waiting, inHand, now, openTubes, load, start, tell, tubesOf };
+  return {
+    runs,
+    finished,
+    loaded,
+    refusal,
+    waiting,
+    inHand,
+    now,
+    openTubes,
+    load,
+    start,
+    tell,
+    addTest,
+    tubesOf,
+  };
 });

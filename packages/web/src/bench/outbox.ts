@@ -1,4 +1,4 @@
-import type { RunEvent } from '@hedge-lamp/core/bench';
+import type { RunDraft, RunEvent } from '@hedge-lamp/core/bench';
 
 /**
  * Events that the server has not answered for yet, on this device. Every event lies under a key of its own, so
@@ -38,3 +38,20 @@ const keysOf = (storage: Storage, start: string): string[] =>
   Array.from({ length: storage.length }, (_, k) => storage.key(k) ?? '')
     .filter((key) => key.startsWith(start))
     .sort();
+
+/** Runs that were begun while the server did not answer: they are sent before their events. */
+const runPrefix = 'hedge-lamp.unsent-run.';
+
+export const putRun = (storage: Storage, draft: RunDraft): void =>
+  storage.setItem(`${runPrefix}${draft.id}`, JSON.stringify(draft));
+
+export const takeRun = (storage: Storage, runId: string): void => storage.removeItem(`${runPrefix}${runId}`);
+
+export const unsentRuns = (storage: Storage): RunDraft[] =>
+  keysOf(storage, runPrefix).flatMap((key) => {
+    try {
+      return [JSON.parse(storage.getItem(key) ?? '') as RunDraft];
+    } catch {
+      return [];
+    }
+  });

@@ -1,4 +1,5 @@
-import { type Tube, enteredOf } from '@hedge-lamp/core/bench';
+import { type Tube, enteredOf, parameterAt } from '@hedge-lamp/core/bench';
+import type { MethodBook } from '@hedge-lamp/core/methods';
 import {
   FieldError,
   type Workings,
@@ -12,22 +13,31 @@ import type { UnitChoice } from '@hedge-lamp/core/waters';
 export type Preview =
   { readonly text: string; readonly workings: Workings } | { readonly error: string } | null;
 
-/** What a tube's reading will be, in the keeper's unit; or why it cannot be one; null while there is none. */
-export function readingPreview(tube: Tube, units: UnitChoice): Preview {
-  const entered = enteredOf(tube);
+/**
+ * What a tube's reading will be, in the keeper's unit; or why it cannot be one; null while there is none.
+ * @param pad which pad of a strip
+ */
+export function readingPreview(tube: Tube, units: UnitChoice, book: MethodBook, pad = 0): Preview {
+  const entered = enteredOf(tube, pad);
   if (!entered) return null;
-  const { parameter, id: methodId } = tube.method;
+  const { id: methodId, version: methodVersion } = tube.method;
+  const parameter = parameterAt(tube, pad);
   const { kind, label } = parameters[parameter];
+  const before = tube.test.role === 'blank' ? 'Blank, ' : '';
   try {
-    const interpretation = interpret({ parameter, methodId, entered, doubts: tube.doubts });
+    const interpretation = interpret(
+      { parameter, methodId, methodVersion, entered, doubts: tube.doubts },
+      book,
+    );
     const { value } = interpretation;
     const told = (text: string): Preview => ({
-      text,
+      text: before + text,
       // Put into words only when somebody opens them.
       get workings() {
         return interpretation.workings;
       },
     });
+    if (entered.how === 'answer') return told(`${label}: ${entered.says.toLowerCase()}`);
     if (!value) return told(`${label}: not a color of this card. Kept as unread.`);
     const unit = units[kind as 'ph'];
     const shown = formatReading(convertInterval(value, kind, canonicalUnit(kind), unit));

@@ -1,4 +1,4 @@
-import { type Tube, stepOf, timerEnd, windowEnd } from '@hedge-lamp/core/bench';
+import { type Tube, readsColor, stepOf, timerEnd, windowEnd } from '@hedge-lamp/core/bench';
 import { countdown } from '../clock/words';
 
 export interface TubeWords {
@@ -9,6 +9,12 @@ export interface TubeWords {
   /** 0 to 1, how full it is drawn. */
   readonly fill: number;
 }
+
+/** True for a tube whose wait is over: it may be read, or wants its next reagent. */
+export const isReady = (tube: Tube): boolean =>
+  tube.readableAt !== null &&
+  tube.trail.at(-1) !== undefined &&
+  tube.method.steps[tube.trail.at(-1)!]!.do === 'stand';
 
 /** How a tube stands, in a few words. */
 export function tubeWords(tube: Tube, now: number): TubeWords {
@@ -23,10 +29,12 @@ export function tubeWords(tube: Tube, now: number): TubeWords {
   if (step.do === 'shake' && end !== null)
     return { short: `shake ${countdown(end, now)}`, wants: true, fill: 0.25 };
   const fill = Math.min(0.95, 0.15 + (0.8 * tube.step) / Math.max(1, steps - 1));
-  if (step.do === 'read-card' && tube.readableAt !== null)
+  if (isReady(tube)) {
+    if (step.do !== 'read') return { short: 'go on', wants: true, fill };
     return late !== null && now > late
       ? { short: 'stood too long', wants: true, fill }
-      : { short: 'read it', wants: true, fill };
+      : { short: readsColor(tube) ? 'read it' : 'measure it', wants: true, fill };
+  }
   if (step.do === 'count-to-turn' && !tube.turned)
     return { short: `${tube.drops[tube.step] ?? 0} drops`, wants: false, fill };
   return { short: `step ${tube.step + 1} of ${steps}`, wants: false, fill };

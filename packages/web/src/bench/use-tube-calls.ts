@@ -1,8 +1,9 @@
-import { stepOf } from '@hedge-lamp/core/bench';
+import { type Tube, stepOf, windowEnd } from '@hedge-lamp/core/bench';
 import { useWakeLock } from '@vueuse/core';
 import { computed, onUnmounted, ref, watch } from 'vue';
 import { useSettings } from '../settings/settings-store';
 import { useBench } from './bench-store';
+import { isReady } from './tube-words';
 
 /** Two short tones, made here: nothing has to be fetched for them. */
 function chime(): void {
@@ -23,34 +24,49 @@ function chime(): void {
   setTimeout(() => void audio.close(), 1000);
 }
 
-/** Calls out when a wait is over: by word, by sound, by shaking the phone, by a notification. */
+/** What there is to call out about a tube, with a name so that it is called once; null for nothing. */
+function callOf(tube: Tube, now: number): { name: string; text: string; since: number } | null {
+  if (!isReady(tube)) return null;
+  const until = windowEnd(tube);
+  const { short } = tube.method;
+  if (until !== null && now > until)
+    return {
+      name: `${tube.testId} late`,
+      text: `${short} has stood too long: its color may read high.`,
+      since: until,
+    };
+  const name = `${tube.testId} ${tube.step}`;
+  return stepOf(tube).do === 'read'
+    ? { name, text: `${short} may be read now.`, since: tube.readableAt! }
+    : { name, text: `${short} has stood long enough: go on with it.`, since: tube.readableAt! };
+}
+
+/** Calls out when a wait is over or a window shut: by word, by sound, by shaking the phone, by a notification. */
 export function useTubeCalls() {
   const bench = useBench();
   const settings = useSettings();
   const said = ref('');
   const wake = useWakeLock();
 
-  const readable = computed(() =>
-    bench.openTubes.filter(({ tube }) => tube.readableAt !== null && stepOf(tube).do === 'read-card'),
-  );
+  const calls = computed(() => bench.openTubes.flatMap(({ tube }) => callOf(tube, bench.now) ?? []));
   const timing = computed(() =>
     bench.openTubes.some(({ tube }) => ['shake', 'stand'].includes(stepOf(tube).do)),
   );
   const called = new Set<string>();
 
   watch(
-    readable,
-    (tubes) => {
-      for (const { tube } of tubes) {
-        if (called.has(tube.testId)) continue;
-        called.add(tube.testId);
-        said.value = `${tube.method.short} may be read now.`;
+    calls,
+    (all) => {
+      for (const { name, text, since } of all) {
+        if (called.has(name)) continue;
+        called.add(name);
+        said.value = text;
         // A page opened long after says it once, and does not ring for the past.
-        if (bench.now - tube.readableAt! > 20_000) continue;
+        if (bench.now - since > 20_000) continue;
         if (settings.sound) chime();
-        if ('vibrate' in navigator) navigator.vibrate([200, 100, 200]);
+        if (settings.vibrate && 'vibrate' in navigator) navigator.vibrate([200, 100, 200]);
         if (settings.notify && 'Notification' in window && Notification.permission === 'granted')
-          new Notification('Hedge Lamp', { body: said.value, tag: tube.testId });
+          new Notification('Hedge Lamp', { body: text, tag: name });
       }
     },
     { immediate: true },

@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
 import { call } from '../api/call';
+import { SteadyTime } from './steady-offset';
 
 interface RevisionAnswer {
   boot: string;
@@ -10,8 +11,6 @@ interface RevisionAnswer {
 }
 
 const everyMs = 5000;
-/** Below this the difference is only the time the question took. */
-const clockSlackMs = 2000;
 
 /**
  * The link to the server: whether it answers, how its clock differs from ours, and a mark that changes when
@@ -23,23 +22,33 @@ export const useServerLink = defineStore('server-link', () => {
   /** Grows with every answer: a moment at which what waits can be sent. */
   const answers = ref(0);
   const demo = ref(false);
-  const offset = ref(0);
+  const time = new SteadyTime({ wall: () => Date.now(), steady: () => performance.now() });
+  let asking = false;
   let timer: ReturnType<typeof setInterval> | undefined;
 
   async function ask(): Promise<void> {
-    const sent = Date.now();
+    const sent = performance.now();
+    asking = true;
     try {
       const answer = await call<RevisionAnswer>('GET', '/api/revision');
-      const middle = (sent + Date.now()) / 2;
-      const difference = answer.now - middle;
-      offset.value = Math.abs(difference) > clockSlackMs ? difference : 0;
+      time.answered(answer.now, (sent + performance.now()) / 2);
       mark.value = `${answer.boot} ${answer.count}`;
       demo.value = answer.demo;
       reachable.value = true;
       answers.value += 1;
     } catch {
+      time.unanswered();
       reachable.value = false;
+    } finally {
+      asking = false;
     }
+  }
+
+  /** The present instant by the server's clock, ms since epoch. Asks it at once when this device's clock jumped. */
+  function now(): number {
+    const instant = time.now();
+    if (time.unsure && !asking) void ask();
+    return instant;
   }
 
   function watch(): void {
@@ -59,8 +68,7 @@ export const useServerLink = defineStore('server-link', () => {
     reachable: computed(() => reachable.value),
     answers,
     demo,
-    /** The present instant by the server's clock, ms since epoch. */
-    now: () => Math.round(Date.now() + offset.value),
+    now,
     ask,
     watch,
   };

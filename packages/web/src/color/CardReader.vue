@@ -26,6 +26,12 @@ const bracket = computed(() => {
 /** Two figures are as much as an eye can tell. */
 const guess = computed(() => (bracket.value ? String(Number(bracket.value.value.toPrecision(2))) : ''));
 
+/** An end of an open card: that or beyond. */
+const isEnd = computed(() => {
+  const { match, card } = props;
+  if (match?.found === 'at') return match.swatch === 0 || match.swatch === card.values.length - 1;
+  return match?.found === 'past-top' || match?.found === 'below-bottom';
+});
 const isAt = (k: number) => props.match?.found === 'at' && props.match.swatch === k;
 const isBetween = (k: number) => between.value?.below === k;
 </script>
@@ -85,13 +91,23 @@ const isBetween = (k: number) => between.value?.below === k;
     </div>
     <div class="beyond">
       <BButton
+        v-if="card.open"
+        variant="light"
+        :class="{ chosen: match?.found === 'below-bottom' }"
+        :aria-pressed="match?.found === 'below-bottom'"
+        @mousedown.prevent
+        @click="emit('match', { found: 'below-bottom' })"
+      >
+        Beyond the first: below {{ card.values[0] }}
+      </BButton>
+      <BButton
         variant="light"
         :class="{ chosen: match?.found === 'past-top' }"
         :aria-pressed="match?.found === 'past-top'"
         @mousedown.prevent
         @click="emit('match', { found: 'past-top' })"
       >
-        Past the top: stronger than {{ card.values.at(-1) }}
+        {{ card.open ? 'Beyond the last: above' : 'Past the top: stronger than' }} {{ card.values.at(-1) }}
       </BButton>
       <BButton
         variant="light"
@@ -103,7 +119,10 @@ const isBetween = (k: number) => between.value?.below === k;
         Not a color of this card
       </BButton>
     </div>
-    <p v-if="match?.found === 'past-top'" class="advice">
+    <p v-if="card.open && isEnd" class="advice">
+      An end of this card means that or beyond; the other range would tell more.
+    </p>
+    <p v-else-if="match?.found === 'past-top'" class="advice">
       The card ends here: the reading is kept as “over {{ card.values.at(-1) }}”. To know more, dilute 1 mL of
       the water with 9 mL of distilled water and test that.
     </p>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { type Reading, doubts, parameters } from '@hedge-lamp/core/readings';
+import { useMethods } from '../methods/methods-store';
+import { type Reading, doubts, drawnFromLabel, parameters } from '@hedge-lamp/core/readings';
 import { type Deed, deedLabel } from '@hedge-lamp/core/remedies';
 import type { UnitChoice } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
@@ -10,6 +11,8 @@ import IconPencil from '~icons/bi/pencil';
 import IconTrash from '~icons/bi/trash3';
 import { enteredWords, methodWords, valueWords } from './reading-words';
 import ReadingVersions from './ReadingVersions.vue';
+
+const methods = useMethods();
 
 /** One day of the log: what was read and what was done. */
 const props = defineProps<{
@@ -68,13 +71,23 @@ const placeOf = (reading: Reading) => props.points.find((p) => p.id === reading.
           <th scope="row">{{ parameters[r.parameter].label }}</th>
           <td class="value">
             <button type="button" class="opens-workings" @click="$emit('workings', r)">
-              {{ valueWords(r, units) }}<span class="visually-hidden">: open the workings</span>
+              {{ r.entered.how === 'answer' ? r.entered.says : valueWords(r, units)
+              }}<span class="visually-hidden">: open the workings</span>
             </button>
           </td>
           <td class="entered">
-            {{ enteredWords(r.entered) }} <span class="quiet">· {{ methodWords(r.methodId) }}</span>
+            {{ enteredWords(r, methods.book) }}
+            <span class="quiet">· {{ methodWords(r.methodId, methods.book) }}</span>
             <span v-if="placeOf(r)" class="quiet"> · {{ placeOf(r) }}</span>
             <span v-if="r.by" class="quiet"> · {{ r.by }}</span>
+            <span v-if="r.drawnFrom && r.drawnFrom !== 'below-surface'" class="quiet">
+              · {{ drawnFromLabel[r.drawnFrom].toLowerCase() }}</span
+            >
+            <RouterLink v-if="r.runId" class="run-link" :to="{ name: 'run', params: { runId: r.runId } }"
+              >Run<span class="visually-hidden">
+                that this {{ parameters[r.parameter].label }} is from</span
+              ></RouterLink
+            >
             <BButton
               v-if="r.version > 1"
               variant="link"

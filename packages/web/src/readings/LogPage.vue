@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useMethods } from '../methods/methods-store';
 import {
   type ParameterId,
   type Reading,
@@ -25,6 +26,8 @@ import { useOpenedWorkings } from '../shell/workings-store';
 import { useWaters } from '../waters/waters-store';
 import LogDay from './LogDay.vue';
 import { valueWords } from './reading-words';
+
+const methods = useMethods();
 
 const ReadingForm = defineAsyncComponent(() => import('./ReadingForm.vue'));
 const DeedForm = defineAsyncComponent(() => import('../remedies/DeedForm.vue'));
@@ -169,7 +172,7 @@ async function removeDeed(deed: Deed): Promise<void> {
       @edit="openForm"
       @remove="remove"
       @remove-deed="removeDeed"
-      @workings="opened.open(workingsOfKept($event))"
+      @workings="opened.open(workingsOfKept($event, methods.book))"
     />
     <BButton v-if="data.more && shown < 5000" variant="outline-primary" @click="shown += page * 2"
       >Show older ones</BButton

@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { cardOf } from '@hedge-lamp/core/color';
-import { shippedMethods } from '@hedge-lamp/core/methods';
 import { units } from '@hedge-lamp/core/quantity';
 import {
   type Entered,
+  cardFor,
   type Reading,
   doubtIds,
   doubts as doubtInfo,
@@ -22,6 +21,8 @@ import { call } from '../api/call';
 import { useServerLink } from '../clock/server-link';
 import { toLocalInput } from '../clock/words';
 import CardReader from '../color/CardReader.vue';
+import { useKits } from '../methods/kits-store';
+import { useMethods } from '../methods/methods-store';
 import ConflictNotice from '../shell/ConflictNotice.vue';
 import { type FieldErrors, errorsFromServer } from '../shell/field-errors';
 import FormField from '../shell/FormField.vue';
@@ -44,6 +45,8 @@ const props = defineProps<{ water: Water; reading: Reading | null }>();
 const open = defineModel<boolean>({ required: true });
 const emit = defineEmits<{ kept: [reading: Reading, before: Reading | null] }>();
 const link = useServerLink();
+const methods = useMethods();
+const kits = useKits();
 
 const form = reactive(formOfReading(props.reading, props.water, link.now()));
 const seen = ref(props.reading?.version ?? 0);
@@ -55,16 +58,29 @@ const theirs = ref<Reading | null>(null);
 
 const parameterOptions = parameterIds.map((value) => ({ value, text: parameters[value].label }));
 const methodOptions = computed(() => [
-  ...shippedMethods
-    .filter((m) => m.parameter === form.parameter)
+  ...methods.all
+    .filter((m) => m.parameter === form.parameter || cardFor(m, form.parameter))
     .map((m) => ({ value: m.id as string | null, text: m.name })),
   { value: null, text: 'Another way, figure only' },
 ]);
-const how = computed(() => howIn(form, props.reading));
+const how = computed(() => howIn(form, props.reading, methods.book));
 const card = computed(() => {
-  const result = methodIn(form)?.result;
-  return result?.by === 'card' ? cardOf(result.cardId) : null;
+  const method = methodIn(form, methods.book);
+  return (method && cardFor(method, form.parameter)) ?? null;
 });
+const answerOptions = computed(() => {
+  const last = methodIn(form, methods.book)?.steps.at(-1);
+  return last?.do === 'ask'
+    ? last.answers.map((a, value) => ({ value: value as number | null, text: a.says }))
+    : [];
+});
+const kitOptions = computed(() => [
+  { value: null, text: 'No kit noted' },
+  ...(form.methodId === null ? [] : kits.kitsFor(form.methodId)).map((k) => ({
+    value: k.id as string | null,
+    text: k.name,
+  })),
+]);
 const unitOptions = computed(() =>
   units[parameters[form.parameter].kind].map((u) => ({ value: u.id, text: u.id })),
 );
@@ -75,7 +91,7 @@ const pointOptions = computed(() => [
 const doubtOptions = doubtIds.map((value) => ({ value, text: doubtInfo[value].label }));
 
 function parameterChanged(): void {
-  form.methodId = shippedMethods.find((m) => m.parameter === form.parameter)?.id ?? null;
+  form.methodId = methods.all.find((m) => m.parameter === form.parameter)?.id ?? null;
   form.unit = preferredUnit(props.water, form.parameter);
   form.match = null;
 }
@@ -83,13 +99,20 @@ function parameterChanged(): void {
 async function save(): Promise<void> {
   failure.value = '';
   const about = { id: props.reading?.id ?? newReadingId, waterId: props.water.id, now: link.now() };
-  const read = readReadingForm(form, props.reading, about);
+  const read = readReadingForm(form, props.reading, about, methods.book);
   errors.value = 'errors' in read ? read.errors : {};
   if ('errors' in read) return;
   const { draft } = read;
   saving.value = true;
   try {
-    const { id, waterId: _water, parameter: _parameter, runId: _run, ...change } = draft;
+    const {
+      id,
+      waterId: _water,
+      parameter: _parameter,
+      runId: _run,
+      methodVersion: _version,
+      ...change
+    } = draft;
     const saved = props.reading
       ? await call<Reading>('PUT', `/api/readings/${id}`, { version: seen.value, change })
       : await call<Reading>('POST', '/api/readings', draft);
@@ -109,15 +132,20 @@ async function save(): Promise<void> {
 
 const differences = computed(() => {
   if (!theirs.value) return [];
+  const about = { methodId: form.methodId, methodVersion: null, parameter: form.parameter };
   const words = (e: unknown) => {
     try {
-      return enteredWords(e as Entered);
+      return enteredWords({ ...about, entered: e as Entered }, methods.book);
     } catch {
       return '';
     }
   };
   return [
-    { label: 'Entered', theirs: words(theirs.value.entered), ours: words(enteredIn(form, how.value)) },
+    {
+      label: 'Entered',
+      theirs: words(theirs.value.entered),
+      ours: words(enteredIn(form, how.value, methods.book)),
+    },
     {
       label: 'Time',
       theirs: toLocalInput(theirs.value.takenAt).replace('T', ' '),
@@ -187,6 +215,20 @@ function takeTheirs(): void {
         <CardReader :card="card" :match="form.match" @match="form.match = $event" />
         <p v-if="errors['entered.match']" class="failure mt-2" role="alert">{{ errors['entered.match'] }}</p>
       </template>
+      <ChoiceField
+        v-else-if="how === 'answer'"
+        v-model="form.answer"
+        :options="answerOptions"
+        label="What was seen"
+        :error="errors['entered.answer']"
+      />
+      <TextField
+        v-else-if="how === 'column'"
+        v-model="form.text"
+        inputmode="decimal"
+        label="Height at which the mark was gone, mm"
+        :error="errors['entered.text']"
+      />
       <div v-else class="field-pair">
         <TextField
           v-model="form.text"
@@ -207,6 +249,7 @@ function takeTheirs(): void {
       <div class="field-pair mt-3">
         <TextField v-model="form.takenAt" type="datetime-local" label="Taken at" :error="errors.takenAt" />
         <TextField v-model="form.by" label="By" :error="errors.by" />
+        <ChoiceField v-if="kitOptions.length > 1" v-model="form.kitId" :options="kitOptions" label="Kit" />
         <FormField v-if="water.samplingPoints.length > 0" label="Where" :error="errors.samplingPointId">
           <template #default="{ id, state }"
             ><BFormSelect :id="id" v-model="form.samplingPointId" :options="pointOptions" :state="state"

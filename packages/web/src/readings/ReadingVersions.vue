@@ -1,10 +1,13 @@
 <script setup lang="ts">
+import { useMethods } from '../methods/methods-store';
 import type { Reading } from '@hedge-lamp/core/readings';
 import type { UnitChoice } from '@hedge-lamp/core/waters';
 import { format } from 'date-fns';
 import { call } from '../api/call';
 import { useLoaded } from '../shell/use-loaded';
 import { enteredWords, valueWords } from './reading-words';
+
+const methods = useMethods();
 
 /** What a reading said before each edit. */
 const props = defineProps<{ readingId: string; units: UnitChoice }>();
@@ -18,7 +21,9 @@ const { data, error } = useLoaded(
   <p v-if="!data" class="quiet mb-1" role="status">{{ error ?? 'Loading …' }}</p>
   <ol v-else class="mb-1">
     <li v-for="v in data" :key="v.was.version">
-      <span class="figure-mono">{{ valueWords(v.was, units) }}</span> ({{ enteredWords(v.was.entered) }}),
+      <span class="figure-mono">{{ valueWords(v.was, units) }}</span> ({{
+        enteredWords(v.was, methods.book)
+      }}),
       <span class="quiet">until {{ format(v.replacedAt, 'd MMM yyyy, HH:mm') }}</span>
     </li>
   </ol>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useMethods } from '../methods/methods-store';
 import 'chartjs-adapter-date-fns';
 import { statusWord } from '@hedge-lamp/core/guidelines';
 import {
@@ -21,6 +22,8 @@ import { Line } from 'vue-chartjs';
 import { useSettings } from '../settings/settings-store';
 import { methodWords } from './reading-words';
 import type { TracePoint, TraceSeries } from './trace-data';
+
+const methods = useMethods();
 
 Chart.defaults.font.family = "'Atkinson Hyperlegible Next Variable', sans-serif";
 Chart.defaults.font.size = 13;
@@ -94,7 +97,7 @@ const data = computed<ChartData<'line', TracePoint[]>>(() => ({
     const stroke = strokes.value[k % strokes.value.length]!;
     const upArrow = arrow(stroke);
     return {
-      label: methodWords(methodId),
+      label: methodWords(methodId, methods.book),
       data: [...points],
       borderColor: stroke,
       borderWidth: 1,

@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import { useMethods } from '../methods/methods-store';
 import { bandsFor } from '@hedge-lamp/core/guidelines';
 import { canonicalUnit, convert } from '@hedge-lamp/core/quantity';
 import {
   type ParameterId,
   type Reading,
-  parameterIds,
+  measuredIds,
   parameters,
   workingsOfKept,
 } from '@hedge-lamp/core/readings';
@@ -27,6 +28,8 @@ import { enteredWords, methodWords, shownUnit, valueWords } from './reading-word
 import { traceSeries } from './trace-data';
 import { trendNotes } from './trend-words';
 
+const methods = useMethods();
+
 /** Chart.js is large and only this page needs it. */
 const TraceChart = defineAsyncComponent(() => import('./TraceChart.vue'));
 
@@ -48,7 +51,7 @@ const tableOpen = ref(false);
 /** A filter that grows in has its whole story in a quarter of a year. */
 const span = ref(water.value?.cycling ? 92 : 366);
 const units = computed(() => water.value?.units ?? UnitChoiceSchema.parse({}));
-const chosen = computed<ParameterId>(() => parameterIds.find((p) => p === props.parameter) ?? 'nitrate');
+const chosen = computed<ParameterId>(() => measuredIds().find((p) => p === props.parameter) ?? 'nitrate');
 const info = computed(() => parameters[chosen.value]);
 const unit = computed(() => units.value[info.value.kind as 'ph']);
 
@@ -100,7 +103,7 @@ const trends = computed(() => trendNotes(series.value, bands.value, shownUnit(ch
 const opened = useOpenedWorkings();
 function openDot(id: string): void {
   const reading = data.value?.readings.find((r) => r.id === id);
-  if (reading) opened.open(workingsOfKept(reading));
+  if (reading) opened.open(workingsOfKept(reading, methods.book));
 }
 const go = (parameter: ParameterId) =>
   router.replace({ name: 'trace', params: { waterId: props.waterId, parameter } });
@@ -113,7 +116,7 @@ const go = (parameter: ParameterId) =>
   </PageHeading>
   <div class="parameters" role="group" aria-label="Parameter">
     <button
-      v-for="p in parameterIds"
+      v-for="p in measuredIds()"
       :key="p"
       type="button"
       class="parameter"
@@ -152,12 +155,13 @@ const go = (parameter: ParameterId) =>
       </p>
       <ul v-if="trends.length > 0" class="trends" aria-label="Trend">
         <li v-for="note in trends" :key="`${note.methodId} ${note.stretch}`">
-          <span v-if="series.length > 1" class="quiet">{{ methodWords(note.methodId) }}: </span>
+          <span v-if="series.length > 1" class="quiet">{{ methodWords(note.methodId, methods.book) }}: </span>
           <span v-if="note.stretch" class="quiet">{{ note.stretch }}: </span>
           {{ note.sentence }}
           <BButton variant="link" @click="opened.open(note.workings)"
             >Workings<span class="visually-hidden">
-              of the trend, {{ [methodWords(note.methodId), note.stretch].filter(Boolean).join(', ') }}</span
+              of the trend,
+              {{ [methodWords(note.methodId, methods.book), note.stretch].filter(Boolean).join(', ') }}</span
             ></BButton
           >
         </li>
@@ -179,12 +183,17 @@ const go = (parameter: ParameterId) =>
             <tr v-for="r in data.readings" :key="r.id">
               <td>{{ format(r.takenAt, 'd MMM yyyy, HH:mm') }}</td>
               <td class="text-nowrap">
-                <button type="button" class="opens-workings" @click="opened.open(workingsOfKept(r))">
+                <button
+                  type="button"
+                  class="opens-workings"
+                  @click="opened.open(workingsOfKept(r, methods.book))"
+                >
                   {{ valueWords(r, units) }}<span class="visually-hidden">: open the workings</span>
                 </button>
               </td>
               <td>
-                {{ enteredWords(r.entered) }} <span class="quiet">· {{ methodWords(r.methodId) }}</span>
+                {{ enteredWords(r, methods.book) }}
+                <span class="quiet">· {{ methodWords(r.methodId, methods.book) }}</span>
               </td>
             </tr>
           </tbody>

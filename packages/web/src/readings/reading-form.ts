@@ -1,13 +1,15 @@
-import { type CardMatch, cardOf } from '@hedge-lamp/core/color';
-import { type Method, shippedMethods } from '@hedge-lamp/core/methods';
+import type { CardMatch } from '@hedge-lamp/core/color';
+import { type Method, type MethodBook, shippedBook } from '@hedge-lamp/core/methods';
 import { FieldError } from '@hedge-lamp/core/quantity';
 import {
   type DoubtId,
+  type DrawnFrom,
   type Entered,
   type ParameterId,
   type Reading,
   type ReadingDraft,
   ReadingDraftSchema,
+  cardFor,
   interpret,
   parameters,
 } from '@hedge-lamp/core/readings';
@@ -31,6 +33,10 @@ export interface ReadingFormState {
   by: string;
   note: string;
   samplingPointId: string | null;
+  kitId: string | null;
+  drawnFrom: DrawnFrom | null;
+  /** Which answer, for a test that only tells seen or not. */
+  answer: number | null;
 }
 
 export const preferredUnit = (water: Pick<Water, 'units'>, parameter: ParameterId): string =>
@@ -45,12 +51,13 @@ export function formOfReading(
   const entered = reading?.entered;
   const parameter = reading?.parameter ?? 'ph';
   const typed = entered?.how === 'meter' || entered?.how === 'figure' ? entered : null;
+  const height = entered?.how === 'column' ? entered.text : undefined;
   const diluted = entered && 'dilution' in entered ? entered.dilution : undefined;
   return {
     parameter,
     methodId: reading ? reading.methodId : 'pen-ph',
     drops: entered?.how === 'drops' ? String(entered.drops) : '',
-    text: typed?.text ?? '',
+    text: typed?.text ?? height ?? '',
     unit: typed?.unit ?? preferredUnit(water, parameter),
     dilution: diluted === undefined ? '' : String(diluted),
     sampleTimes: entered?.how === 'drops' && entered.sampleTimes ? String(entered.sampleTimes) : '',
@@ -60,22 +67,39 @@ export function formOfReading(
     by: reading?.by ?? '',
     note: reading?.note ?? '',
     samplingPointId: reading?.samplingPointId ?? null,
+    kitId: reading?.kitId ?? null,
+    drawnFrom: reading?.drawnFrom ?? null,
+    answer: entered?.how === 'answer' ? entered.answer : null,
   };
 }
 
-export const methodIn = (form: ReadingFormState): Method | undefined =>
-  shippedMethods.find((m) => m.id === form.methodId);
+export const methodIn = (form: ReadingFormState, book: MethodBook = shippedBook): Method | undefined =>
+  form.methodId === null ? undefined : book.find(form.methodId);
 
 /** How the form asks for the result. A figure kept with a card method stays a figure. */
-export function howIn(form: ReadingFormState, reading: Reading | null): Entered['how'] {
+const howByResult = {
+  titration: 'drops',
+  card: 'card',
+  wheel: 'card',
+  strip: 'card',
+  meter: 'meter',
+  column: 'column',
+  answer: 'answer',
+} as const;
+
+export function howIn(
+  form: ReadingFormState,
+  reading: Reading | null,
+  book: MethodBook = shippedBook,
+): Entered['how'] {
   if (reading?.entered.how === 'figure' && form.methodId === reading.methodId) return 'figure';
-  const by = methodIn(form)?.result.by;
-  return by ? ({ titration: 'drops', card: 'card', meter: 'meter' } as const)[by] : 'figure';
+  const by = methodIn(form, book)?.result.by;
+  return by ? howByResult[by] : 'figure';
 }
 
 /** Only an amount can be diluted; pH and temperature cannot, and a meter is dipped into the water itself. */
 export const isDilutable = (form: ReadingFormState, how: Entered['how']): boolean =>
-  how !== 'meter' && form.parameter !== 'ph' && form.parameter !== 'temperature';
+  how !== 'meter' && how !== 'answer' && form.parameter !== 'ph' && form.parameter !== 'temperature';
 
 /** What does not read as a number stays as it is, so that the schema refuses it with its own sentence. */
 const numberIn = (text: string): number | string => {
@@ -84,7 +108,11 @@ const numberIn = (text: string): number | string => {
 };
 
 /** The result as entered, not checked yet. */
-export function enteredIn(form: ReadingFormState, how: Entered['how']): unknown {
+export function enteredIn(
+  form: ReadingFormState,
+  how: Entered['how'],
+  book: MethodBook = shippedBook,
+): unknown {
   const sample = {
     ...(isDilutable(form, how) && form.dilution.trim() ? { dilution: numberIn(form.dilution) } : {}),
     ...(how === 'drops' && form.sampleTimes.trim() ? { sampleTimes: numberIn(form.sampleTimes) } : {}),
@@ -93,13 +121,16 @@ export function enteredIn(form: ReadingFormState, how: Entered['how']): unknown 
     case 'drops':
       return { how, drops: form.drops.trim() === '' ? NaN : Number(form.drops), ...sample };
     case 'card': {
-      const result = methodIn(form)?.result;
-      return {
-        how,
-        cardId: result?.by === 'card' ? cardOf(result.cardId).id : '',
-        match: form.match,
-        ...sample,
-      };
+      const method = methodIn(form, book);
+      const cardId = (method && cardFor(method, form.parameter)?.id) ?? '';
+      return { how, cardId, match: form.match, ...sample };
+    }
+    case 'column':
+      return { how, text: form.text, ...sample };
+    case 'answer': {
+      const last = methodIn(form, book)?.steps.at(-1);
+      const says = last?.do === 'ask' ? last.answers[form.answer ?? -1]?.says : undefined;
+      return { how, answer: form.answer, says: says ?? '' };
     }
     default:
       return { how, text: form.text, unit: form.unit, ...sample };
@@ -109,14 +140,16 @@ export function enteredIn(form: ReadingFormState, how: Entered['how']): unknown 
 /**
  * Reads the form as the server will check it.
  * @param about the identity of the reading and of its water
+ * @param book where methods are looked up
  * @returns the draft, or errors by the path of their field
  */
 export function readReadingForm(
   form: ReadingFormState,
   reading: Reading | null,
   about: { id: string; waterId: string; now: number },
+  book: MethodBook = shippedBook,
 ): { readonly draft: ReadingDraft } | { readonly errors: FieldErrors } {
-  const how = howIn(form, reading);
+  const how = howIn(form, reading, book);
   const found: Record<string, string> = {};
   const takenAt = fromLocalInput(form.takenAt);
   if (takenAt === null) found.takenAt = 'Give the day and the time.';
@@ -126,15 +159,19 @@ export function readReadingForm(
   const kept =
     reading && takenAt === fromLocalInput(toLocalInput(reading.takenAt)) ? reading.takenAt : takenAt;
   if (how === 'card' && !form.match) found['entered.match'] = 'Choose a color of the card.';
+  if (how === 'answer' && form.answer === null) found['entered.answer'] = 'Choose what was seen.';
   const parsed = ReadingDraftSchema.safeParse({
     id: about.id,
     waterId: about.waterId,
     samplingPointId: form.samplingPointId,
     parameter: form.parameter,
     methodId: form.methodId,
+    methodVersion: reading && reading.methodId === form.methodId ? reading.methodVersion : null,
+    kitId: form.kitId,
+    drawnFrom: form.drawnFrom,
     takenAt: kept ?? 0,
     zone: reading?.zone ?? thisZone(),
-    entered: enteredIn(form, how),
+    entered: enteredIn(form, how, book),
     doubts: form.doubts,
     by: form.by,
     note: form.note,
@@ -143,7 +180,7 @@ export function readReadingForm(
   if (!parsed.success) return { errors: { ...errorsOf(parsed.error), ...found } };
   if (Object.keys(found).length > 0) return { errors: found };
   try {
-    interpret(parsed.data);
+    interpret(parsed.data, book);
   } catch (error) {
     if (!(error instanceof FieldError)) throw error;
     return { errors: { [error.field]: error.message } };

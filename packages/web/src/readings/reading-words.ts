@@ -1,7 +1,7 @@
-import { cardOf } from '@hedge-lamp/core/color';
-import { methodOf, shippedMethods } from '@hedge-lamp/core/methods';
+import { shippedCards } from '@hedge-lamp/core/color';
+import type { MethodBook } from '@hedge-lamp/core/methods';
 import { canonicalUnit, convertInterval, formatReading, fromWire } from '@hedge-lamp/core/quantity';
-import { type Entered, type Reading, parameters } from '@hedge-lamp/core/readings';
+import { type Entered, type Reading, cardFor, parameters } from '@hedge-lamp/core/readings';
 import type { UnitChoice } from '@hedge-lamp/core/waters';
 
 /** The unit in which a water's keeper sees a parameter; empty for pH, which has none. */
@@ -24,36 +24,57 @@ function sampleWords(entered: Entered): string {
   const words = [];
   if (entered.how === 'drops' && (entered.sampleTimes ?? 1) !== 1)
     words.push(`${entered.sampleTimes} times the sample`);
-  if (entered.how !== 'meter' && (entered.dilution ?? 1) !== 1)
-    words.push(`diluted ${entered.dilution} times`);
+  if ('dilution' in entered && (entered.dilution ?? 1) !== 1) words.push(`diluted ${entered.dilution} times`);
   return words.map((w) => `, ${w}`).join('');
 }
 
 /** What the keeper entered, in words. */
-export const enteredWords = (entered: Entered): string => `${plainWords(entered)}${sampleWords(entered)}`;
+export const enteredWords = (reading: Told, book: MethodBook): string =>
+  `${plainWords(reading, book)}${sampleWords(reading.entered)}`;
 
-function plainWords(entered: Entered): string {
+type Told = Pick<Reading, 'entered' | 'methodId' | 'methodVersion' | 'parameter'>;
+
+/** The card that a color was read on: that of its method in its version, else one that ships. */
+function cardOfReading({ entered, methodId, methodVersion, parameter }: Told, book: MethodBook) {
+  const method = methodId === null ? undefined : book.find(methodId, methodVersion);
+  const own = method && cardFor(method, parameter);
+  if (entered.how !== 'card') return undefined;
+  return own?.id === entered.cardId ? own : shippedCards.find((c) => c.id === entered.cardId);
+}
+
+function plainWords(reading: Told, book: MethodBook): string {
+  const { entered } = reading;
   switch (entered.how) {
     case 'drops':
-      return entered.drops === 1 ? '1 drop' : `${entered.drops} drops`;
+      return `${entered.drops === 1 ? '1 drop' : `${entered.drops} drops`}${entered.firstTurn ? `, ${entered.firstTurn} to the first turn` : ''}`;
     case 'meter':
-    case 'figure':
-      return `${entered.text} ${entered.unit === 'pH' ? '' : entered.unit}`.trim();
+    case 'figure': {
+      const figure = `${entered.text} ${entered.unit === 'pH' ? '' : entered.unit}`.trim();
+      return entered.how === 'meter' && entered.device ? `${figure}, made up by the stand-in pen` : figure;
+    }
+    case 'column':
+      return `mark gone at ${entered.text.trim()} mm`;
+    case 'answer':
+      return entered.says;
     case 'card': {
-      const { values, unit } = cardOf(entered.cardId);
       const { match } = entered;
+      const card = cardOfReading(reading, book);
+      if (!card) return 'a color of a card that is not here any more';
+      const { values, unit } = card;
       if (match.found === 'at') return `like ${values[match.swatch]} ${unit}`;
       if (match.found === 'between')
         return `between ${values[match.below]} and ${values[match.below + 1]} ${unit}`;
       return match.found === 'past-top'
         ? `past the top (${values.at(-1)} ${unit})`
-        : 'not a color of the card';
+        : match.found === 'below-bottom'
+          ? `below the first (${values[0]} ${unit})`
+          : 'not a color of the card';
     }
   }
 }
 
 /** The method's name, also for one that is not here any more. */
-export function methodWords(methodId: string | null): string {
+export function methodWords(methodId: string | null, book: MethodBook): string {
   if (methodId === null) return 'Method not noted';
-  return shippedMethods.some((m) => m.id === methodId) ? methodOf(methodId).name : methodId;
+  return book.find(methodId)?.name ?? methodId;
 }

@@ -3,6 +3,7 @@ import { BFormCheckbox } from 'bootstrap-vue-next/components/BFormCheckbox';
 import { BFormRadioGroup } from 'bootstrap-vue-next/components/BFormRadio';
 import { BOffcanvas } from 'bootstrap-vue-next/components/BOffcanvas';
 import { ref } from 'vue';
+import ChoiceField from '../shell/ChoiceField.vue';
 import { useSettings } from './settings-store';
 
 const open = defineModel<boolean>({ required: true });
@@ -14,6 +15,12 @@ const themes = [
   { value: 'light', text: 'Light' },
   { value: 'dark', text: 'Dark' },
 ];
+
+const pens = [
+  { value: 'typed', text: 'I type what it shows' },
+  { value: 'simulated', text: 'The stand-in pen sends it (made up, for trying out)' },
+];
+const syringes = [1, 2.5, 5, 10, 20].map((value) => ({ value, text: `${value} mL` }));
 
 async function askToNotify(): Promise<void> {
   remark.value = '';
@@ -35,9 +42,15 @@ async function askToNotify(): Promise<void> {
       <legend class="fs-6 fw-bold">Look</legend>
       <BFormRadioGroup v-model="settings.theme" :options="themes" name="theme" stacked />
     </fieldset>
+    <fieldset class="mb-4">
+      <legend class="fs-6 fw-bold">A pen’s figure</legend>
+      <BFormRadioGroup v-model="settings.pen" :options="pens" name="pen" stacked />
+    </fieldset>
+    <ChoiceField v-model="settings.syringe" :options="syringes" label="Your syringe, for diluting" />
     <fieldset>
       <legend class="fs-6 fw-bold">When a timer ends</legend>
       <BFormCheckbox v-model="settings.sound" switch>Play a sound</BFormCheckbox>
+      <BFormCheckbox v-model="settings.vibrate" switch>Shake the phone</BFormCheckbox>
       <BFormCheckbox v-model="settings.notify" switch @change="askToNotify"
         >Show a notification</BFormCheckbox
       >

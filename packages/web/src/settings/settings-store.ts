@@ -9,6 +9,11 @@ export const useSettings = defineStore('settings', () => {
   const notify = useLocalStorage('hedge-lamp.notify', false);
   const wakeLock = useLocalStorage('hedge-lamp.wake-lock', true);
   const initials = useLocalStorage('hedge-lamp.initials', '');
+  /** Where a pen's figure comes from: typed, or sent by the stand-in. */
+  const pen = useLocalStorage<'typed' | 'simulated'>('hedge-lamp.pen', 'typed');
+  /** What the keeper's syringe holds, mL; it is marked in twenty-fifths. */
+  const syringe = useLocalStorage('hedge-lamp.syringe', 5);
+  const vibrate = useLocalStorage('hedge-lamp.vibrate', true);
   const dark = usePreferredDark();
 
   function applyTheme(): void {
@@ -17,5 +22,5 @@ export const useSettings = defineStore('settings', () => {
   }
   watch([theme, dark], applyTheme);
 
-  return { theme, sound, notify, wakeLock, initials, applyTheme };
+  return { theme, sound, notify, wakeLock, vibrate, initials, pen, syringe, applyTheme };
 });

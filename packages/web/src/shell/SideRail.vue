@@ -7,6 +7,7 @@ import IconToday from '~icons/bi/lamp-fill';
 import IconWaters from '~icons/bi/moisture';
 import IconBench from '~icons/bi/eyedropper';
 import IconWorktop from '~icons/bi/calculator';
+import IconKits from '~icons/bi/box-seam';
 import { useBench } from '../bench/bench-store';
 import { useWaters } from '../waters/waters-store';
 
@@ -45,6 +46,13 @@ const places = computed(() => {
       icon: IconWorktop,
       to: { name: 'worktop', params: { tool: 'free-ammonia' } },
       here: route.name === 'worktop',
+    },
+    {
+      name: 'kits',
+      label: 'Kits',
+      icon: IconKits,
+      to: { name: 'kits' },
+      here: ['kits', 'kit', 'methods', 'method', 'safety'].includes(String(route.name)),
     },
   ];
 });

@@ -1,0 +1,75 @@
+import type { Method } from '../methods';
+import type { ParameterId } from '../readings';
+import { handSeconds } from './handling-time';
+import type { PlanJob, PlanOp } from './plan';
+import { type Tube, timerEnd, windowEnd } from './tube';
+
+/** A wait between two stretches of work may last so much longer. Hedge Lamp's own, cautious. */
+const slackBetween = 600;
+
+/** What hurts animals soonest comes first. Common practice. */
+const dangers: readonly ParameterId[] = [
+  'ammonia',
+  'nitrite',
+  'ph',
+  'temperature',
+  'alkalinity',
+  'nitrate',
+  'hardness',
+  'potassium',
+  'rock-carbonate',
+];
+export const dangerRank = (parameter: ParameterId): number => dangers.indexOf(parameter);
+
+/**
+ * The stretches of work of a method from a step on, taking no branch that leaves steps out.
+ * @param wait seconds until the first stretch can begin, and how much later it may
+ */
+function opsFrom(method: Method, step: number, first: { wait: number; slack: number }): PlanOp[] {
+  const ops: PlanOp[] = [];
+  let [hands, before] = [0, first];
+  const close = () => {
+    if (hands > 0) ops.push({ hands, ...before });
+  };
+  for (const s of method.steps.slice(step)) {
+    if (s.do !== 'stand') {
+      if (s.do === 'read' && hands === 0 && s.windowSeconds !== undefined && ops.length > 0)
+        before = { ...before, slack: s.windowSeconds };
+      hands += handSeconds(s, method.result.by);
+      continue;
+    }
+    // Two waits with no work between them are one.
+    if (hands === 0) before = { ...before, wait: before.wait + s.seconds };
+    else {
+      close();
+      [hands, before] = [0, { wait: s.seconds, slack: slackBetween }];
+    }
+  }
+  close();
+  return ops;
+}
+
+/** A method that is not begun yet, for the planner. */
+export const jobOfMethod = (id: string, method: Method): PlanJob => ({
+  id,
+  rank: dangerRank(method.parameter),
+  ops: opsFrom(method, 0, { wait: 0, slack: Infinity }),
+});
+
+/** What is left of a tube, for the planner; a timer that runs holds the hands off until it ends. */
+export function jobOfTube(tube: Tube, now: number): PlanJob {
+  const { method, testId } = tube;
+  const rank = dangerRank(method.parameter);
+  if (tube.state !== 'running') return { id: testId, rank, ops: [] };
+  const end = timerEnd(tube);
+  if (end !== null) {
+    const following = method.steps[tube.step + 1];
+    const window = following?.do === 'read' ? following.windowSeconds : undefined;
+    const first = { wait: Math.max(0, (end - now) / 1000), slack: window ?? slackBetween };
+    return { id: testId, rank, ops: opsFrom(method, tube.step + 1, first) };
+  }
+  const until = windowEnd(tube);
+  // Past its window already: the sooner the better, but no order can mend it.
+  const slack = until === null || until < now ? Infinity : (until - now) / 1000;
+  return { id: testId, rank, ops: opsFrom(method, tube.step, { wait: 0, slack }) };
+}

@@ -1,0 +1,412 @@
+/** A stretch in which a test needs hands, after a wait that it does not. */
+export interface PlanOp {
+  /** Seconds of hands. */
+  readonly hands: number;
+  /** Seconds that must pass after the stretch before it; before a first one, seconds from now. */
+  readonly wait: number;
+  /** How many seconds later than that it may begin at the latest; Infinity where nothing is spoiled by waiting. */
+  readonly slack: number;
+}
+
+/** A test as the planner sees it. */
+export interface PlanJob {
+  readonly id: string;
+  readonly ops: readonly PlanOp[];
+  /** 0 for the most dangerous; only used where danger goes first. */
+  readonly rank: number;
+}
+
+export interface PlannedOp {
+  readonly jobId: string;
+  readonly op: number;
+  /** Seconds from now. */
+  readonly start: number;
+  readonly end: number;
+}
+
+export interface Plan {
+  /** In the order of the hands. */
+  readonly ops: readonly PlannedOp[];
+  /** Seconds until the last read is done. */
+  readonly seconds: number;
+  /** Seconds if each test were finished before the next began. */
+  readonly oneAfterTheOther: number;
+  /** True where no order can finish sooner. */
+  readonly proved: boolean;
+  /** False where some window cannot be kept, whatever the order. */
+  readonly inWindows: boolean;
+}
+
+/** What finishes soonest, or the most dangerous first however long the rest takes. */
+export type PlanOrder = 'soonest' | 'danger';
+
+/** Up to so many tests the answer is proved; beyond, the search stops early and keeps the best found. */
+const provedUpTo = 8;
+const nodesWhenProving = 100_000;
+/** A wait and its window that few stretches of work fit into, seconds. */
+const shortWindow = 120;
+
+interface Placed {
+  readonly job: number;
+  readonly op: number;
+  start: number;
+}
+
+/**
+ * The earliest times of a sequence, by pushing starts later until all waits and windows hold: a longest path in a
+ * graph of differences (Bellman 1958, Ford 1956).
+ * @returns null where no times fit
+ */
+function timesOf(jobs: readonly PlanJob[], sequence: readonly Placed[]): Placed[] | null {
+  const placed = sequence.map((p) => ({ ...p }));
+  const last = new Map<number, Placed>();
+  const before = placed.map((p) => {
+    const pred = last.get(p.job);
+    last.set(p.job, p);
+    return pred;
+  });
+  for (let round = 0; round <= placed.length; round++) {
+    let moved = false;
+    const later = (p: Placed, start: number) => {
+      if (start <= p.start + 1e-9) return;
+      p.start = start;
+      moved = true;
+    };
+    let free = 0;
+    placed.forEach((p, k) => {
+      const op = jobs[p.job]!.ops[p.op]!;
+      const pred = before[k];
+      const ready = pred ? pred.start + jobs[pred.job]!.ops[pred.op]!.hands + op.wait : op.wait;
+      later(p, Math.max(free, ready));
+      if (p.start > ready + op.slack + 1e-9) {
+        // Too late for its window: what came before it in this test must begin later, if it can.
+        if (pred) later(pred, p.start - op.slack - op.wait - jobs[pred.job]!.ops[pred.op]!.hands);
+        else moved = true;
+      }
+      free = p.start + op.hands;
+    });
+    if (!moved) return placed;
+  }
+  return null;
+}
+
+/** What one machine needs at least for what is left: Jackson's preemptive schedule (Jackson 1955, Carlier 1982). */
+function leastTime(parts: { release: number; hands: number; tail: number }[]): number {
+  const left = parts.map((p) => ({ ...p })).sort((a, b) => a.release - b.release);
+  let [now, bound, open] = [0, 0, left.length];
+  while (open > 0) {
+    let [chosen, upcoming] = [-1, Infinity];
+    for (let k = 0; k < left.length; k++) {
+      const part = left[k]!;
+      if (part.hands <= 0) continue;
+      if (part.release > now + 1e-9) {
+        upcoming = Math.min(upcoming, part.release);
+        break;
+      }
+      if (chosen < 0 || part.tail > left[chosen]!.tail) chosen = k;
+    }
+    if (chosen < 0) {
+      if (upcoming === Infinity) break;
+      now = upcoming;
+      continue;
+    }
+    const part = left[chosen]!;
+    for (const other of left)
+      if (other.hands > 0 && other.release > now + 1e-9) upcoming = Math.min(upcoming, other.release);
+    const run = Math.min(part.hands, upcoming - now);
+    now += run;
+    part.hands -= run;
+    if (part.hands <= 1e-9) {
+      part.hands = 0;
+      open -= 1;
+      bound = Math.max(bound, now + part.tail);
+    }
+  }
+  return bound;
+}
+
+/** Seconds that a test still needs from an op on, hands and waits, without that op's own wait. */
+const tailsOf = (job: PlanJob): number[] =>
+  job.ops.map((_op, k) => job.ops.slice(k + 1).reduce((sum, o) => sum + o.wait + o.hands, 0));
+
+/** The search for the order that finishes soonest. A class, since it carries the best found so far. */
+class Search {
+  best: Placed[] | null = null;
+  bestEnd = Infinity;
+  private nodes = 0;
+  private readonly tails: number[][];
+  private readonly twins: number[];
+  private readonly chain: Placed[] = [];
+  /** By what is done: when the hands were free and the stretches ended, for states that were gone on from. */
+  private readonly seen = new Map<string, number[][]>();
+
+  constructor(
+    private readonly jobs: readonly PlanJob[],
+    private readonly most: number,
+  ) {
+    this.tails = jobs.map(tailsOf);
+    // Tests that are alike in every second need not be tried in both orders.
+    const shape = (job: PlanJob) => JSON.stringify(job.ops.map((o) => [o.hands, o.wait, String(o.slack)]));
+    this.twins = jobs.map((job, k) => jobs.findIndex((other, j) => j < k && shape(other) === shape(job)));
+    for (const tried of firstTries(jobs)) {
+      const times = timesOf(jobs, tried);
+      const last = times?.at(-1);
+      const end = last ? last.start + jobs[last.job]!.ops[last.op]!.hands : Infinity;
+      if (end < this.bestEnd) [this.bestEnd, this.best] = [end, times];
+    }
+  }
+
+  run(): boolean {
+    this.go(
+      this.jobs.map(() => 0),
+      0,
+      this.jobs.map(() => 0),
+    );
+    return this.nodes < this.most;
+  }
+
+  private bound(next: readonly number[], free: number, ended: readonly number[]): number {
+    const parts: { release: number; hands: number; tail: number }[] = [];
+    this.jobs.forEach((job, j) => {
+      let at = ended[j]!;
+      for (let k = next[j]!; k < job.ops.length; k++) {
+        const op = job.ops[k]!;
+        const release = Math.max(free, at + op.wait);
+        parts.push({ release, hands: op.hands, tail: this.tails[j]![k]! });
+        at = release + op.hands;
+      }
+    });
+    const hands = parts.reduce((sum, p) => sum + p.hands, 0);
+    return Math.max(leastTime(parts), free + hands + this.idleAtLeast(next));
+  }
+
+  /**
+   * Seconds in which the hands must rest whatever the order: in a short wait with a short window, when nothing of
+   * what is left fills it.
+   */
+  private idleAtLeast(next: readonly number[]): number {
+    let most = 0;
+    this.jobs.forEach((job, j) => {
+      for (let k = Math.max(1, next[j]! + 1); k < job.ops.length; k++) {
+        const { wait, slack } = job.ops[k]!;
+        const room = wait + slack;
+        if (room > shortWindow || wait <= most) continue;
+        const filled = new Set([0]);
+        this.jobs.forEach((other, i) => {
+          if (i === j) return;
+          for (const op of other.ops.slice(next[i]!))
+            for (const sum of [...filled]) if (sum + op.hands <= room) filled.add(sum + op.hands);
+        });
+        most = Math.max(most, wait - Math.max(...filled));
+      }
+    });
+    return most;
+  }
+
+  private isFiller(job: number): boolean {
+    const [op, second] = this.jobs[job]!.ops;
+    return !second && op!.wait === 0 && op!.slack === Infinity;
+  }
+
+  /** True when waiting until anything that would still be worth it cannot shut the window of this stretch. */
+  private isLoose(job: number, op: number, predEnd: number): boolean {
+    const { wait, slack } = this.jobs[job]!.ops[op]!;
+    return predEnd + wait + slack >= this.bestEnd;
+  }
+
+  /**
+   * Where the end of the chain begins that must stay together: from there on, some window still binds to a start
+   * that lies in it. What lies before can be exchanged for any other order that ends no later.
+   */
+  private boundFrom(next: readonly number[], ended: readonly number[]): number {
+    const position = new Map<number, number>();
+    this.chain.forEach((p, k) => position.set(p.job * 64 + p.op, k));
+    let from = this.chain.length;
+    next.forEach((op, job) => {
+      if (op > 0 && op < this.jobs[job]!.ops.length && !this.isLoose(job, op, ended[job]!))
+        from = Math.min(from, position.get(job * 64 + op - 1)!);
+    });
+    for (let k = this.chain.length - 1; k >= from; k--) {
+      const { job, op } = this.chain[k]!;
+      if (op === 0) continue;
+      const at = position.get(job * 64 + op - 1)!;
+      const pred = this.chain[at]!;
+      if (at < from && !this.isLoose(job, op, pred.start + this.jobs[job]!.ops[op - 1]!.hands)) {
+        from = at;
+        k = this.chain.length;
+      }
+    }
+    return from;
+  }
+
+  /**
+   * True when the same was done before, in an order that left the hands free no later and ended nothing later: it
+   * cannot end sooner from here. The end of the chain to which a window still binds must be the same in both.
+   */
+  private isBeaten(next: readonly number[], ended: readonly number[]): boolean {
+    const from = this.boundFrom(next, ended);
+    if (from < 2) return false;
+    const last = this.chain[from - 1]!;
+    const state = [last.start + this.jobs[last.job]!.ops[last.op]!.hands];
+    const tail = this.chain.slice(from);
+    next.forEach((op, job) => {
+      const isOpen = op > 0 && op < this.jobs[job]!.ops.length;
+      if (!isOpen && !tail.some((p) => p.job === job && p.op > 0)) return;
+      // Of what ended before the common end, the last stretch of each test counts.
+      const before = this.chain.findLast((p, k) => k < from && p.job === job);
+      state.push(before ? before.start + this.jobs[job]!.ops[before.op]!.hands : 0);
+    });
+    const key = `${next.join()} ${tail.map((p) => p.job).join()}`;
+    const others = this.seen.get(key);
+    if (!others) this.seen.set(key, [state]);
+    else if (others.some((other) => other.every((x, k) => x <= state[k]! + 1e-9))) return true;
+    else others.push(state);
+    return false;
+  }
+
+  private go(next: readonly number[], free: number, ended: readonly number[]): void {
+    this.nodes += 1;
+    const open = this.jobs.flatMap((job, j) => (next[j]! < job.ops.length ? [j] : []));
+    if (open.length === 0) {
+      if (free < this.bestEnd - 1e-9) [this.bestEnd, this.best] = [free, this.chain.map((p) => ({ ...p }))];
+      return;
+    }
+    if (this.bound(next, free, ended) >= this.bestEnd - 1e-9 || this.isBeaten(next, ended)) return;
+
+    const candidates = open
+      .map((j) => {
+        const op = this.jobs[j]!.ops[next[j]!]!;
+        const start = Math.max(free, ended[j]! + op.wait);
+        return { j, op, start, tail: op.hands + this.tails[j]![next[j]!]! };
+      })
+      .filter(({ j }) => {
+        // Neither need tests without a wait that follow one another.
+        const before = this.chain.at(-1)?.job;
+        if (before !== undefined && before > j && this.isFiller(before) && this.isFiller(j)) return false;
+        const twin = this.twins[j]!;
+        return twin < 0 || next[twin]! > next[j]! || next[twin]! >= this.jobs[twin]!.ops.length;
+      });
+    // What would idle so long that a last stretch fits in before it, may as well let that one go first.
+    const fits = Math.min(
+      Infinity,
+      ...candidates
+        .filter(
+          ({ j, op, start }) =>
+            next[j]! === this.jobs[j]!.ops.length - 1 && start <= ended[j]! + op.wait + op.slack + 1e-9,
+        )
+        .map(({ start, op }) => start + op.hands),
+    );
+    candidates
+      .filter(({ start, j }) => start < fits - 1e-9 || next[j]! === this.jobs[j]!.ops.length - 1)
+      .filter(({ start }) => start <= fits + 1e-9)
+      .sort((a, b) => a.start - b.start || b.tail - a.tail)
+      .forEach(({ j, op, start }) => {
+        // Where no window can be kept there is no first answer to stop at.
+        if (this.nodes >= this.most && (this.best || this.nodes >= 2 * this.most)) return;
+        this.chain.push({ job: j, op: next[j]!, start });
+        const late = start > ended[j]! + op.wait + op.slack + 1e-9;
+        const times = late ? timesOf(this.jobs, this.chain) : this.chain;
+        if (late) this.nodes += 1;
+        if (times) {
+          const kept = this.chain.map((p) => p.start);
+          times.forEach((p, k) => (this.chain[k]!.start = p.start));
+          const ends = [...ended];
+          for (const p of this.chain) ends[p.job] = p.start + this.jobs[p.job]!.ops[p.op]!.hands;
+          const end = this.chain.at(-1)!.start + op.hands;
+          this.go(next.with(j, next[j]! + 1), end, ends);
+          this.chain.forEach((p, k) => (p.start = kept[k]!));
+        }
+        this.chain.pop();
+      });
+  }
+}
+
+interface Ready {
+  readonly j: number;
+  readonly op: PlanOp;
+  readonly start: number;
+  /** Seconds at which its window shuts. */
+  readonly until: number;
+}
+
+/**
+ * Work as a practiced hand would do it: what can begin soonest goes first, unless a tube that stands would run
+ * past its window meanwhile; of several, the one that a rule prefers.
+ * @param rule lower goes first
+ */
+function dispatched(jobs: readonly PlanJob[], rule: (ready: Ready, next: number) => number): Placed[] {
+  const next = jobs.map(() => 0);
+  const ended = jobs.map(() => 0);
+  const chain: Placed[] = [];
+  let free = 0;
+  for (;;) {
+    const open: Ready[] = jobs.flatMap((job, j) => {
+      const op = job.ops[next[j]!];
+      if (!op) return [];
+      const ready = ended[j]! + op.wait;
+      return [{ j, op, start: Math.max(free, ready), until: ready + op.slack }];
+    });
+    if (open.length === 0) return chain;
+    const mayGo = open.filter((o) =>
+      open.every((other) => other === o || other.until >= o.start + o.op.hands - 1e-9),
+    );
+    const among = mayGo.length > 0 ? mayGo : [open.reduce((a, b) => (b.until < a.until ? b : a))];
+    const soonest = Math.min(...among.map((o) => o.start));
+    const [chosen] = among
+      .filter((o) => o.start <= soonest + 1e-9)
+      .sort((a, b) => rule(a, next[a.j]!) - rule(b, next[b.j]!));
+    const { j, op, start } = chosen!;
+    chain.push({ job: j, op: next[j]!, start });
+    free = start + op.hands;
+    ended[j] = free;
+    next[j]! += 1;
+  }
+}
+
+/** Orders that are good to begin a search from. */
+function firstTries(jobs: readonly PlanJob[]): Placed[][] {
+  const tails = jobs.map(tailsOf);
+  const tail = ({ j }: Ready, next: number) => -tails[j]![next]!;
+  return [
+    dispatched(jobs, tail),
+    dispatched(
+      jobs,
+      ({ op, until }, next) => (until < Infinity ? until - 1e6 : 0) + (next > 0 ? -1e5 : op.hands),
+    ),
+    dispatched(jobs, (ready, next) => tail(ready, next) + ready.op.hands),
+    dispatched(jobs, ({ op }) => op.hands),
+  ];
+}
+
+/**
+ * The order of work for one pair of hands: tests overlap in their waits, and every read falls inside its window.
+ * @param jobs what is to be done, or what is left of it
+ * @returns the order that finishes soonest, proved so for up to eight tests; or the most dangerous first
+ */
+export function planOf(jobs: readonly PlanJob[], order: PlanOrder = 'soonest'): Plan {
+  const oneAfterTheOther = jobs.flatMap((job) => job.ops).reduce((sum, op) => sum + op.wait + op.hands, 0);
+  const busy = jobs.filter((job) => job.ops.length > 0);
+  const finished = (placed: readonly Placed[], proved: boolean, inWindows: boolean): Plan => {
+    const ops = placed
+      .map(({ job, op, start }) => ({
+        jobId: busy[job]!.id,
+        op,
+        start,
+        end: start + busy[job]!.ops[op]!.hands,
+      }))
+      .sort((a, b) => a.start - b.start);
+    return { ops, seconds: Math.max(0, ...ops.map((o) => o.end)), oneAfterTheOther, proved, inWindows };
+  };
+  if (order === 'danger') {
+    const placed = dispatched(busy, ({ j }) => busy[j]!.rank);
+    const fitting = timesOf(busy, placed);
+    return finished(fitting ?? placed, false, fitting !== null);
+  }
+  const search = new Search(busy, nodesWhenProving);
+  const proved = busy.length <= provedUpTo && search.run();
+  if (search.best) return finished(search.best, proved, true);
+  // No order keeps every window: the soonest one that does not try to.
+  const relaxed = busy.map((job) => ({ ...job, ops: job.ops.map((op) => ({ ...op, slack: Infinity })) }));
+  const late = new Search(relaxed, nodesWhenProving);
+  return finished(late.best ?? [], false, busy.length === 0);
+}

@@ -1,0 +1,87 @@
+import type { CardMatch } from '../color';
+import { type DoubtId, doubts, parameters, worthRepeating } from '../readings';
+import { cardFor } from '../readings/interpret';
+import { type Tube, padsOf, parameterAt } from './tube';
+
+/** What is worth running after a tube that was kept, and why. */
+export interface Suggestion {
+  readonly kind: 'repeat' | 'dilute' | 'other-range';
+  readonly tube: Tube;
+  /** The method to run, where it is another one. */
+  readonly methodId: string;
+  /** Parts in all for one part of sample. */
+  readonly dilution: number;
+  readonly why: string;
+}
+
+/** Each dilution takes a card five times as far. Common practice: 1 part in 4 to 10. */
+const further = 5;
+
+const isPastTop = (match: CardMatch | undefined, swatches: number): boolean =>
+  match?.found === 'past-top' || (match?.found === 'at' && match.swatch === swatches - 1);
+const isAtBottom = (match: CardMatch | undefined): boolean =>
+  match?.found === 'below-bottom' || (match?.found === 'at' && match.swatch === 0);
+
+function otherRange(tube: Tube): Suggestion | null {
+  const card = cardFor(tube.method, 'ph');
+  const range = tube.method.copiedFrom ?? tube.method.id;
+  if (!card) return null;
+  const base = { kind: 'other-range', tube, dilution: tube.test.dilution } as const;
+  const match = tube.matches[0];
+  if (range === 'ph-low-range' && isPastTop(match, card.values.length))
+    return {
+      ...base,
+      methodId: 'ph-high-range',
+      why: `The low range ends at ${card.values.at(-1)} and says only that or more. The high range tells how much more.`,
+    };
+  if (range === 'ph-high-range' && isAtBottom(match))
+    return {
+      ...base,
+      methodId: 'ph-low-range',
+      why: `The high range begins at ${card.values[0]} and says only that or less. The low range tells how much less.`,
+    };
+  return null;
+}
+
+function dilute(tube: Tube): Suggestion | null {
+  const pad = padsOf(tube).find((k) => tube.matches[k]?.found === 'past-top');
+  if (pad === undefined) return null;
+  const { kind, label } = parameters[parameterAt(tube, pad)];
+  if (kind === 'ph' || tube.method.result.by === 'strip') return null;
+  return {
+    kind: 'dilute',
+    tube,
+    methodId: tube.method.id,
+    dilution: tube.test.dilution * further,
+    why: `${label} was past the top of its card. Diluted ${tube.test.dilution * further} times, the card reaches that much further.`,
+  };
+}
+
+function repeat(tube: Tube): Suggestion | null {
+  const grave: DoubtId[] = worthRepeating(tube.doubts);
+  if (grave.length === 0) return null;
+  const said = grave.map((id) => doubts[id].label.toLowerCase().replace(/^i /, 'you ')).join('; ');
+  return {
+    kind: 'repeat',
+    tube,
+    methodId: tube.method.id,
+    dilution: tube.test.dilution,
+    why: `A doubt that decides was noted (${said}). Run it again before you act on it, unless the animals are suffering.`,
+  };
+}
+
+/**
+ * What is worth running again, once for each tube: past its card, at the end of its pH range, or with a doubt that
+ * decides. Common practice: run an alarming or doubtful test again before acting.
+ */
+export function suggestionsFor(tubes: readonly Tube[]): Suggestion[] {
+  const followed = new Set(tubes.map((t) => t.test.ofTestId));
+  const isRun = (methodId: string) => tubes.some((t) => t.method.id === methodId && t.state !== 'aside');
+  return tubes
+    .filter((t) => t.state === 'kept' && t.test.role !== 'blank' && !followed.has(t.testId))
+    .flatMap((tube) => {
+      const suggestion = dilute(tube) ?? otherRange(tube) ?? repeat(tube);
+      if (!suggestion) return [];
+      return suggestion.kind === 'other-range' && isRun(suggestion.methodId) ? [] : [suggestion];
+    });
+}

@@ -1,0 +1,125 @@
+import { z } from 'zod';
+import { type QuantityKind, convert } from '../quantity';
+import { type AbsorbanceBand, band } from './absorbance-band';
+
+/** The colored chemistries: which dye grows or turns with what is measured. */
+export const reagentChemistries = [
+  'salicylate-ammonia',
+  'nessler-ammonia',
+  'azo-nitrite',
+  'azo-nitrite-pink',
+  'azo-nitrate',
+  'bromothymol-ph',
+  'cresol-purple-ph',
+  'mixed-ph',
+  'pad-alkalinity',
+  'pad-hardness',
+] as const;
+export const ReagentChemistrySchema = z.enum(reagentChemistries, {
+  error: `Choose the chemistry that makes the color: ${reagentChemistries.join(', ')}.`,
+});
+export type ReagentChemistry = z.infer<typeof ReagentChemistrySchema>;
+
+export interface ChemistryInfo {
+  readonly kind: QuantityKind;
+  /** The unit in which its bands are given. */
+  readonly unit: string;
+  /** How the colors run, for choosing one. */
+  readonly label: string;
+}
+
+export const chemistryInfo: Readonly<Record<ReagentChemistry, ChemistryInfo>> = {
+  'salicylate-ammonia': {
+    kind: 'ammonia',
+    unit: 'mg/L NH3-N',
+    label: 'Ammonia, salicylate: yellow to blue-green',
+  },
+  'nessler-ammonia': { kind: 'ammonia', unit: 'mg/L NH3-N', label: 'Ammonia, Nessler: clear to amber' },
+  'azo-nitrite': { kind: 'nitrite', unit: 'mg/L NO2', label: 'Nitrite, azo dye: pale blue to purple' },
+  'azo-nitrite-pink': { kind: 'nitrite', unit: 'mg/L NO2', label: 'Nitrite, azo dye: clear to pink' },
+  'azo-nitrate': { kind: 'nitrate', unit: 'mg/L NO3', label: 'Nitrate, azo dye: yellow to red' },
+  'bromothymol-ph': { kind: 'ph', unit: 'pH', label: 'pH, low range: yellow to blue' },
+  'cresol-purple-ph': { kind: 'ph', unit: 'pH', label: 'pH, high range: yellow to purple' },
+  'mixed-ph': { kind: 'ph', unit: 'pH', label: 'pH, wide range: red through green to blue' },
+  'pad-alkalinity': { kind: 'alkalinity', unit: '°dKH', label: 'KH pad: yellow to blue-green' },
+  'pad-hardness': { kind: 'hardness', unit: '°dGH', label: 'GH pad: green to red' },
+};
+
+const grow = (bands: AbsorbanceBand[], amount: number) =>
+  bands.map((b) => band(b.center, b.width, b.height * amount));
+
+/** What a tube and slightly cloudy water take from every color alike; without it the colors glow. */
+const glass = band(550, 1000, 0.07);
+
+/** The share of an indicator in its basic form. Source: Henderson–Hasselbalch. */
+const basicShare = (ph: number, pKa: number) => 1 / (1 + 10 ** (pKa - ph));
+
+/** An indicator that goes from one color to another. */
+const turning = (share: number, from: AbsorbanceBand[], to: AbsorbanceBand[]) => [
+  ...grow(from, 1 - share),
+  ...grow(to, share),
+];
+
+/**
+ * Bands of a developed vial. Heights and widths are ours, tuned so that neighboring swatches can be told
+ * apart; the maxima follow handbook values for the dyes (from memory).
+ * @param amount in the unit of the chemistry, see chemistryInfo
+ */
+export function vialBands(chemistry: ReagentChemistry, amount: number): AbsorbanceBand[] {
+  switch (chemistry) {
+    case 'salicylate-ammonia':
+      // The yellow ground is left-over reagent; the indophenol dye turns it green. The reagent runs short
+      // toward the top, so the dye lags behind.
+      return [
+        glass,
+        band(405, 90, 0.8),
+        ...grow([band(665, 150, 0.62), band(400, 60, 0.05)], amount / (1 + amount / 9)),
+      ];
+    case 'nessler-ammonia':
+      // A fine amber cloud: it takes away the blue first, the green later.
+      return [glass, band(400, 90, 0.06), ...grow([band(400, 130, 0.42), band(470, 110, 0.1)], amount)];
+    case 'azo-nitrite':
+      // A pale blue ground, so that zero is seen as a color too; the azo dye near 540 nm is pink-purple.
+      return [glass, band(615, 110, 0.3), ...grow([band(540, 95, 0.55), band(400, 70, 0.05)], amount)];
+    case 'azo-nitrite-pink':
+      return [glass, ...grow([band(540, 95, 0.5), band(400, 70, 0.04)], amount)];
+    case 'azo-nitrate': {
+      // Reduction to nitrite is never complete, so the dye lags behind: the reds crowd together at the top.
+      const effective = amount / (1 + amount / 60);
+      return [glass, band(425, 80, 0.75), ...grow([band(505, 110, 0.05), band(430, 80, 0.02)], effective)];
+    }
+    case 'bromothymol-ph':
+      // Yellow near 433 nm, blue near 616 nm; pKa 7.1 (handbook values, from memory).
+      return [glass, ...turning(basicShare(amount, 7.1), [band(433, 95, 0.9)], [band(616, 110, 0.9)])];
+    case 'cresol-purple-ph':
+      // m-Cresol purple: yellow near 434 nm, purple near 578 nm; pKa 8.3 (handbook values, from memory).
+      return [glass, ...turning(basicShare(amount, 8.3), [band(434, 95, 0.8)], [band(578, 100, 0.85)])];
+    case 'mixed-ph':
+      // Methyl red (pKa 5.1), bromothymol blue (7.1) and thymol blue (8.9) in one bottle (from memory).
+      return [
+        glass,
+        ...turning(basicShare(amount, 5.1), [band(520, 90, 0.75)], [band(430, 90, 0.35)]),
+        ...turning(basicShare(amount, 7.1), [band(433, 95, 0.4)], [band(616, 110, 0.6)]),
+        ...turning(basicShare(amount, 8.9), [band(435, 90, 0.25)], [band(575, 100, 0.65)]),
+      ];
+    case 'pad-alkalinity': {
+      const share = amount / (amount + 6);
+      return [glass, ...turning(share, [band(435, 95, 0.85)], [band(616, 120, 0.9)])];
+    }
+    case 'pad-hardness': {
+      const share = amount / (amount + 7);
+      return [
+        glass,
+        ...turning(
+          share,
+          [band(640, 110, 0.7), band(430, 80, 0.5)],
+          [band(525, 100, 0.95), band(430, 80, 0.2)],
+        ),
+      ];
+    }
+  }
+}
+
+/** An amount in another unit of the same kind, as the bands of a chemistry take it. */
+export const inChemistryUnit = (chemistry: ReagentChemistry, amount: number, unit: string): number =>
+  convert(amount, chemistryInfo[chemistry].kind, unit, chemistryInfo[chemistry].unit);

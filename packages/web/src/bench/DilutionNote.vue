@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import type { Tube } from '@hedge-lamp/core/bench';
+import { dilutionPlans } from '@hedge-lamp/core/methods';
+import { computed } from 'vue';
+import { useSettings } from '../settings/settings-store';
+
+/** How the sample is diluted, with the keeper's own syringe; shown where the tube is filled. */
+const props = defineProps<{ tube: Tube }>();
+const settings = useSettings();
+
+const needed = computed(() => {
+  const fill = props.tube.method.steps.find((s) => s.do === 'fill');
+  return fill?.do === 'fill' ? fill.milliliters : 5;
+});
+const plan = computed(() => {
+  try {
+    const syringe = { volume: settings.syringe, mark: settings.syringe / 25 };
+    return dilutionPlans(syringe, needed.value).find((p) => p.times === props.tube.test.dilution) ?? null;
+  } catch {
+    return null;
+  }
+});
+/** The last two lines of a plan tell what the bench does anyway. */
+const lines = computed(() => plan.value?.steps.slice(0, -1) ?? []);
+</script>
+
+<template>
+  <div class="dilution">
+    <strong>Dilute first.</strong>
+    <ol v-if="lines.length > 0">
+      <li v-for="line in lines" :key="line">{{ line }}</li>
+    </ol>
+    <template v-else>
+      1 part of the sample and {{ tube.test.dilution - 1 }} parts of distilled or RO water, swirled; fill the
+      tube from that.
+    </template>
+    The result is multiplied by {{ tube.test.dilution }} by itself.
+  </div>
+</template>
+
+<style scoped>
+.dilution {
+  margin: 0.6rem 0 0;
+  border-left: 6px solid var(--hl-clear);
+  padding-left: 0.75rem;
+}
+ol {
+  margin: 0.2rem 0;
+  padding-left: 1.4rem;
+}
+</style>

@@ -1,0 +1,82 @@
+<script setup lang="ts">
+import { kitState } from '@hedge-lamp/core/methods';
+import { doubts } from '@hedge-lamp/core/readings';
+import { computed } from 'vue';
+import { useServerLink } from '../clock/server-link';
+import { useKits } from '../methods/kits-store';
+import ChoiceField from '../shell/ChoiceField.vue';
+import TextField from '../shell/TextField.vue';
+import type { useRunForm } from './use-run-form';
+
+/** For each chosen test: from which kit, and whether the sample is diluted. */
+const props = defineProps<{ run: ReturnType<typeof useRunForm> }>();
+const kits = useKits();
+const link = useServerLink();
+
+const rows = computed(() =>
+  props.run.chosen.value.map((method) => {
+    const options = props.run.optionsOf(method.id);
+    const fitting = kits.kitsFor(method.id);
+    const kit = fitting.find((k) => k.id === options.kitId);
+    const left = kit && kitState(kit, link.now()).find((s) => s.methodId === method.id)?.left;
+    return {
+      method,
+      options,
+      kits: [
+        { value: null, text: fitting.length > 0 ? 'No kit noted' : 'No kit yet' },
+        ...fitting.map((k) => ({ value: k.id, text: k.name })),
+      ],
+      left: left ?? null,
+      doubts: kits.doubtsOf(options.kitId, method.id),
+      // A meter is dipped into the water itself, and pH does not scale.
+      dilutable: !['ph', 'temperature', 'rock-carbonate'].includes(method.parameter),
+      error: props.run.errors.value[`dilution.${method.id}`],
+    };
+  }),
+);
+const special = computed(() => rows.value.some((r) => r.options.dilution !== '' || r.doubts.length > 0));
+</script>
+
+<template>
+  <details class="sheet folded" :open="special">
+    <summary>Kits and dilution</summary>
+    <div v-for="r in rows" :key="r.method.id" class="row-of">
+      <strong>{{ r.method.name }}</strong>
+      <div class="field-pair">
+        <ChoiceField
+          :model-value="r.options.kitId"
+          :options="r.kits"
+          label="Kit"
+          :disabled="r.kits.length === 1"
+          :hint="r.left === null ? undefined : `${r.left} tests left`"
+          @update:model-value="run.setOptions(r.method.id, { ...r.options, kitId: $event })"
+        />
+        <TextField
+          v-if="r.dilutable"
+          :model-value="r.options.dilution"
+          inputmode="decimal"
+          label="Diluted, times"
+          hint="Empty: not diluted"
+          :error="r.error"
+          @update:model-value="run.setOptions(r.method.id, { ...r.options, dilution: $event ?? '' })"
+        />
+      </div>
+      <p v-for="d in r.doubts" :key="d" class="doubt">
+        <strong>{{ doubts[d].label }}.</strong> {{ doubts[d].effect }}
+      </p>
+    </div>
+    <p v-if="rows.length === 0" class="quiet mb-0">Choose a test first.</p>
+  </details>
+</template>
+
+<style scoped>
+.row-of {
+  padding-top: 0.6rem;
+  margin-top: 0.6rem;
+  border-top: 1px solid var(--hl-line);
+}
+.doubt {
+  border-left: 6px solid var(--hl-watch);
+  padding-left: 0.75rem;
+}
+</style>

@@ -1,0 +1,207 @@
+import {
+  type PlanOrder,
+  RunDraftSchema,
+  TestSchema,
+  jobOfMethod,
+  methodsOfSet,
+  planOf,
+  testSets,
+} from '@hedge-lamp/core/bench';
+import type { Method } from '@hedge-lamp/core/methods';
+import type { DrawnFrom, ParameterId } from '@hedge-lamp/core/readings';
+import type { Water } from '@hedge-lamp/core/waters';
+import { useSessionStorage } from '@vueuse/core';
+import { v4 as newId } from 'uuid';
+import { computed, ref, watch } from 'vue';
+import { useServerLink } from '../clock/server-link';
+import { fromLocalInput, thisZone } from '../clock/words';
+import { useKits } from '../methods/kits-store';
+import { useMethods } from '../methods/methods-store';
+import { useSettings } from '../settings/settings-store';
+import { type FieldErrors, errorsOf } from '../shell/field-errors';
+import { useWaters } from '../waters/waters-store';
+import { lanesOf } from './plan-lanes';
+
+/** How a chosen test is run, where it is not as the leaflet asks: as typed. */
+export interface TestOptions {
+  kitId: string | null;
+  dilution: string;
+}
+
+interface Typed {
+  chosen: string[];
+  order: PlanOrder;
+  touched: boolean;
+  points: string[];
+  drawnFrom: DrawnFrom;
+  sampledAt: string;
+  options: Record<string, TestOptions>;
+}
+
+/** What is filled in before a run: which tests, in which order, from which sample. Kept through a reload. */
+export function useRunForm(water: () => Water) {
+  const link = useServerLink();
+  const settings = useSettings();
+  const waters = useWaters();
+  const methods = useMethods();
+  const kits = useKits();
+
+  const fresh = (): Typed => ({
+    chosen: [],
+    order: 'soonest',
+    touched: false,
+    points: water()
+      .samplingPoints.slice(0, 1)
+      .map((p) => p.id),
+    drawnFrom: 'below-surface',
+    sampledAt: '',
+    options: {},
+  });
+  const form = useSessionStorage<Typed>(`hedge-lamp.draft.run.${water().id}`, fresh());
+  const errors = ref<FieldErrors>({});
+
+  /** The method that this keeper takes for a parameter: of their kits first, then their own, then what ships. */
+  function usual(parameter: ParameterId): Method | undefined {
+    const fitting = methods.all.filter((m) => m.parameter === parameter && m.result.by !== 'strip');
+    return fitting.find((m) => kits.kitsFor(m.id).length > 0) ?? fitting[0];
+  }
+  const due = computed(() => new Set(waters.standings[water().id]?.due.map((d) => d.parameter)));
+  const dueIds = computed(() => {
+    const wanted = [...due.value].flatMap((p) => usual(p)?.id ?? []);
+    // Free ammonia needs both.
+    const companions = due.value.has('ammonia') ? ['pen-ph', 'pen-temperature'] : [];
+    const has = (id: string) => wanted.some((w) => methodOf(w)?.parameter === methodOf(id)?.parameter);
+    return [...wanted, ...companions.filter((id) => !has(id))];
+  });
+  const methodOf = (id: string) => methods.book.find(id);
+
+  watch(
+    dueIds,
+    (ids) => {
+      if (!form.value.touched) form.value.chosen = ids;
+    },
+    { immediate: true },
+  );
+
+  const chosen = computed(() =>
+    form.value.chosen.flatMap((id) => methods.all.find((m) => m.id === id) ?? []),
+  );
+  function toggle(id: string): void {
+    const { chosen: ids } = form.value;
+    form.value.touched = true;
+    form.value.chosen = ids.includes(id) ? ids.filter((c) => c !== id) : [...ids, id];
+  }
+  const sets = computed(() => [
+    ...(dueIds.value.length > 0
+      ? [
+          {
+            id: 'due',
+            name: 'What is due',
+            why: 'Due by now, by how often it is usually tested.',
+            order: 'soonest' as const,
+            methodIds: dueIds.value,
+          },
+        ]
+      : []),
+    ...testSets.map((set) => ({ ...set, methodIds: methodsOfSet(set, usual) })),
+  ]);
+  const isSet = (ids: readonly string[], order: PlanOrder) =>
+    ids.length === form.value.chosen.length &&
+    ids.every((id) => form.value.chosen.includes(id)) &&
+    form.value.order === order;
+  function chooseSet(ids: readonly string[], order: PlanOrder): void {
+    form.value.touched = true;
+    form.value.chosen = [...ids];
+    form.value.order = order;
+  }
+
+  const optionsOf = (id: string): TestOptions =>
+    form.value.options[id] ?? { kitId: kits.kitsFor(id)[0]?.id ?? null, dilution: '' };
+  function setOptions(id: string, options: TestOptions): void {
+    form.value.options = { ...form.value.options, [id]: options };
+  }
+
+  /** One tube for each test and each place. */
+  const places = computed(() => (form.value.points.length > 0 ? form.value.points : [null]));
+  const tubes = computed(() =>
+    places.value.flatMap((pointId, k) =>
+      chosen.value.map((method) => ({ id: `${k} ${method.id}`, method, pointId })),
+    ),
+  );
+  const jobs = computed(() => tubes.value.map(({ id, method }) => jobOfMethod(id, method)));
+  const plan = computed(() => planOf(jobs.value, form.value.order));
+  const pointName = (id: string | null) => water().samplingPoints.find((p) => p.id === id)?.name ?? '';
+  const lanes = computed(() =>
+    lanesOf(plan.value, jobs.value, (id) => {
+      const tube = tubes.value.find((t) => t.id === id)!;
+      return places.value.length > 1
+        ? `${tube.method.short} · ${pointName(tube.pointId)}`
+        : tube.method.short;
+    }),
+  );
+
+  /** The run as the server will check it; null where something is not right, which `errors` then says. */
+  function draft() {
+    const order = plan.value.ops.map((o) => o.jobId);
+    const inOrder = [...tubes.value].sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id));
+    const sampledAt = form.value.sampledAt === '' ? null : fromLocalInput(form.value.sampledAt);
+    const found: Record<string, string> = {};
+    if (form.value.sampledAt !== '' && sampledAt === null) found.sampledAt = 'Give the day and the time.';
+    if (sampledAt !== null && sampledAt > link.now() + 60_000)
+      found.sampledAt = 'This time lies in the future. Check the date and the clock.';
+    const tests = inOrder.map(({ method, pointId }) => {
+      const { kitId, dilution } = optionsOf(method.id);
+      const times = Number(dilution.replace(',', '.'));
+      if (dilution.trim() !== '' && !(times >= 1 && times <= 1000))
+        found[`dilution.${method.id}`] = 'Type how many times it is diluted, from 1 to 1000.';
+      return TestSchema.safeParse({
+        id: newId(),
+        methodId: method.id,
+        methodVersion: method.version,
+        kitId,
+        samplingPointId: places.value.length > 1 ? pointId : null,
+        dilution: dilution.trim() === '' ? 1 : times,
+        doubts: kits.doubtsOf(kitId, method.id),
+      }).data;
+    });
+    errors.value = found;
+    if (Object.keys(found).length > 0) return null;
+    const parsed = RunDraftSchema.safeParse({
+      id: newId(),
+      waterId: water().id,
+      samplingPointId: places.value.length === 1 ? places.value[0] : null,
+      startedAt: link.now(),
+      sampledAt,
+      drawnFrom: form.value.drawnFrom,
+      order: form.value.order,
+      zone: thisZone(),
+      by: settings.initials,
+      tests,
+    });
+    if (parsed.success) return parsed.data;
+    errors.value = errorsOf(parsed.error);
+    return null;
+  }
+  function forget(): void {
+    form.value = fresh();
+  }
+
+  return {
+    form,
+    errors,
+    due,
+    usual,
+    sets,
+    isSet,
+    chooseSet,
+    toggle,
+    chosen,
+    optionsOf,
+    setOptions,
+    tubes,
+    plan,
+    lanes,
+    draft,
+    forget,
+  };
+}

@@ -1,0 +1,276 @@
+import {
+  type Run,
+  type Test,
+  type Tube,
+  TestSchema,
+  isAtResult,
+  jobOfTube,
+  padsOf,
+  parameterAt,
+  planOf,
+  readsFigure,
+  stepOf,
+  suggestionsFor,
+  timerEnd,
+} from '@hedge-lamp/core/bench';
+import { isTimed } from '@hedge-lamp/core/methods';
+import { type DoubtId, parameters } from '@hedge-lamp/core/readings';
+import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
+import { v4 as newId } from 'uuid';
+import { type Ref, computed, ref, shallowRef, watch } from 'vue';
+import { thisZone } from '../clock/words';
+import { useKits } from '../methods/kits-store';
+import { useMethods } from '../methods/methods-store';
+import { useNotices } from '../shell/notice-store';
+import { useWaters } from '../waters/waters-store';
+import { type EventBody, useBench } from './bench-store';
+import { lanesOf } from './plan-lanes';
+import { readingPreview } from './reading-preview';
+
+type PlainEvent = EventBody extends infer T
+  ? T extends { testId: string }
+    ? Omit<T, 'testId'>
+    : never
+  : never;
+
+/** A live run: its tubes, the plan for what is left, the tube in hand, and everything that can be done with it. */
+export function useRun(given: Ref<Run>) {
+  const bench = useBench();
+  const waters = useWaters();
+  const methods = useMethods();
+  const kits = useKits();
+  const notices = useNotices();
+
+  /** Straight from the store: a prop only follows at the next drawing, and one act may need what the last one did. */
+  const run = computed(() => bench.runs.find((r) => r.id === given.value.id) ?? given.value);
+  const tubes = computed(() => bench.tubesOf(run.value));
+  const live = computed(() => tubes.value.filter((t) => t.state === 'running'));
+  const tube = computed(() => live.value.find((t) => t.testId === bench.inHand) ?? live.value[0]);
+  const units = computed(() => waters.byId(run.value.waterId)?.units ?? UnitChoiceSchema.parse({}));
+  const previews = computed(() => {
+    const current = tube.value;
+    return current
+      ? padsOf(current).map((pad) => readingPreview(current, units.value, methods.book, pad))
+      : [];
+  });
+
+  /** The plan changes when something happened, not with every tick of the clock. */
+  const happened = computed(() =>
+    live.value.map((t) => `${t.testId} ${t.step} ${t.timers[t.step] ?? ''}`).join(),
+  );
+  const planned = computed(() => {
+    void happened.value;
+    const at = bench.now;
+    const jobs = live.value.map((t) => jobOfTube(t, at));
+    return { at, jobs, plan: planOf(jobs, run.value.order) };
+  });
+  const frozen = shallowRef(planned.value);
+  watch(happened, () => (frozen.value = planned.value), { flush: 'sync' });
+  const plan = computed(() => frozen.value.plan);
+  const planElapsed = computed(() => Math.max(0, (bench.now - frozen.value.at) / 1000));
+  const lanes = computed(() =>
+    lanesOf(
+      plan.value,
+      frozen.value.jobs,
+      (id) => tubes.value.find((t) => t.testId === id)?.method.short ?? '',
+    ),
+  );
+  /** The tube that the plan puts next, and the instant. */
+  const upNext = computed(() => {
+    const op = plan.value.ops.find((o) => live.value.some((t) => t.testId === o.jobId));
+    const next = op && live.value.find((t) => t.testId === op.jobId);
+    return next ? { tube: next, at: frozen.value.at + op.start * 1000 } : null;
+  });
+  /** The one after the tube in hand. */
+  const afterThis = computed(() => {
+    const op = plan.value.ops.find(
+      (o) => o.jobId !== tube.value?.testId && live.value.some((t) => t.testId === o.jobId),
+    );
+    return op ? (live.value.find((t) => t.testId === op.jobId) ?? null) : null;
+  });
+
+  /** Drops counted that differ from the drops asked for; asked about once before going on. */
+  const miscount = ref<{ testId: string; step: number } | null>(null);
+  /** Figures typed but not told yet, by test. */
+  const typed = ref<Record<string, string>>({});
+
+  watch(
+    () => tube.value?.testId,
+    (testId) => (bench.inHand = testId ?? ''),
+    { immediate: true },
+  );
+  /** Takes what the plan puts next in hand, when it can go on now. */
+  function goOn(): void {
+    const next = upNext.value?.tube ?? live.value[0];
+    if (next) bench.inHand = next.testId;
+  }
+  // The tube in hand has just begun to stand: the hands are free for another one.
+  watch(
+    () => [tube.value?.testId, tube.value ? `${tube.value.step} ${stepOf(tube.value).do}` : ''] as const,
+    ([testId, state], [before]) => {
+      if (testId !== before || !state.endsWith(' stand')) return;
+      const next = upNext.value;
+      if (next && next.tube.testId !== testId && next.at <= bench.now + 1500) goOn();
+    },
+  );
+
+  async function tell(...bodies: PlainEvent[]) {
+    const { testId } = tube.value!;
+    return bench.tell(run.value.id, ...bodies.map((body) => ({ ...body, testId }) as EventBody));
+  }
+  const atStep = <T extends string>(type: T) => ({ type, step: tube.value!.step });
+
+  function drop(): void {
+    if (!tube.value) return;
+    miscount.value = null;
+    void tell(atStep('drop'));
+  }
+  function takeBack(): void {
+    if (tube.value) void tell(atStep('take-back'));
+  }
+
+  /** A figure typed is told as it stands in its field, in the unit it was asked for in. */
+  function tellFigure(device?: 'simulated-pen'): void {
+    const current = tube.value!;
+    const text = typed.value[current.testId];
+    if (!readsFigure(current) || text === undefined) return;
+    const { result, parameter } = current.method;
+    const ownUnit = result.by === 'meter' ? result.unit : 'mm';
+    const unit = parameter === 'temperature' ? units.value.temperature : ownUnit;
+    // What was sent by a pen and not touched since stays marked as such.
+    const from = device ?? (current.figure?.text === text ? current.figure.device : undefined);
+    void tell({ ...atStep('figure'), text, unit, ...(from ? { device: from } : {}) });
+  }
+
+  async function keep(): Promise<void> {
+    tellFigure();
+    const current = tube.value!;
+    // The tube is computed anew from the figure just told.
+    const told = previews.value.flatMap((p, k) =>
+      p && 'text' in p ? [{ pad: padsOf(current)[k]!, text: p.text }] : [],
+    );
+    if (told.length === 0 || previews.value.some((p) => p && 'error' in p)) return;
+    const isStrip = padsOf(current).length > 1;
+    const events = told.map(({ pad }) => ({
+      type: 'confirmed' as const,
+      readingId: newId(),
+      zone: thisZone(),
+      ...(isStrip ? { pad } : {}),
+    }));
+    const outcome = tell(...events);
+    delete typed.value[current.testId];
+    goOn();
+    const text = told.map((t) => t.text).join('; ');
+    // Nothing is called kept before the server has answered that it is on disk.
+    const sent = await outcome;
+    if (sent === 'sent') notices.say(`Kept: ${text}.`);
+    if (sent === 'waiting')
+      notices.say(`${text}: on this device, not on disk yet. It is sent when the server answers.`, {
+        tone: 'bad',
+      });
+  }
+
+  function done(): void {
+    const current = tube.value;
+    if (!current) return;
+    const step = stepOf(current);
+    if (step.do === 'count-to-turn' && !current.turned) return void tell(atStep('turned'));
+    if (isAtResult(current)) return void keep();
+    if (step.do === 'ask') return;
+    const counted = current.drops[current.step] ?? 0;
+    const asked = miscount.value?.testId === current.testId && miscount.value.step === current.step;
+    if (step.do === 'drop' && counted > 0 && counted !== step.drops && !asked) {
+      miscount.value = { testId: current.testId, step: current.step };
+      return;
+    }
+    const doubt: PlainEvent[] = asked ? [{ type: 'doubt', doubt: 'lost-count', on: true }] : [];
+    miscount.value = null;
+    void tell(...doubt, atStep('step-done'));
+  }
+
+  function timer(): void {
+    if (tube.value && isTimed(stepOf(tube.value)) && timerEnd(tube.value) === null)
+      void tell(atStep('timer-started'));
+  }
+  function read(): void {
+    const ready = live.value.find((t) => stepOf(t).do === 'read');
+    if (ready) bench.inHand = ready.testId;
+    else if (tube.value && stepOf(tube.value).do === 'stand') void tell(atStep('step-done'));
+  }
+  function setAside(): void {
+    const { testId, method } = tube.value!;
+    const runId = run.value.id;
+    void tell({ type: 'set-aside' });
+    goOn();
+    if (bench.runs.some((r) => r.id === runId))
+      notices.say(`${method.name} is set aside.`, {
+        undo: () => void bench.tell(runId, { type: 'taken-up', testId }),
+      });
+  }
+  function setAllAside(): void {
+    const runId = run.value.id;
+    const ids = live.value.map((t) => t.testId);
+    void bench.tell(runId, ...ids.map((testId): EventBody => ({ type: 'set-aside', testId })));
+    notices.say('The whole run is set aside. What was kept stays.', {
+      undo: () => void bench.tell(runId, ...ids.map((testId): EventBody => ({ type: 'taken-up', testId }))),
+    });
+  }
+
+  /** A tube beside the others, like one that is there unless told otherwise. */
+  function add(like: Tube | null, more: Partial<Test>): void {
+    const methodId = more.methodId ?? like?.method.id ?? '';
+    const method = methods.book.find(methodId);
+    if (!method) return;
+    const kitId =
+      like && like.method.id === methodId ? like.test.kitId : (kits.kitsFor(methodId)[0]?.id ?? null);
+    bench.addTest(
+      run.value.id,
+      TestSchema.parse({
+        id: newId(),
+        methodId,
+        methodVersion: method.version,
+        kitId,
+        samplingPointId: like?.test.samplingPointId ?? null,
+        dilution: like?.test.dilution ?? 1,
+        ofTestId: like?.testId ?? null,
+        doubts: kits.doubtsOf(kitId, methodId),
+        ...more,
+      }),
+    );
+  }
+
+  return {
+    run,
+    tubes,
+    live,
+    tube,
+    units,
+    previews,
+    plan,
+    planElapsed,
+    lanes,
+    upNext,
+    afterThis,
+    suggestions: computed(() => suggestionsFor(tubes.value)),
+    isMiscounted: computed(
+      () => miscount.value?.testId === tube.value?.testId && miscount.value?.step === tube.value?.step,
+    ),
+    typed,
+    drop,
+    takeBack,
+    done,
+    timer,
+    read,
+    add,
+    setAside,
+    setAllAside,
+    tellFigure,
+    back: () => void tell(atStep('step-back')),
+    readEarly: () => void tell(atStep('step-done')),
+    answer: (answer: number) => void tell({ ...atStep('answered'), answer }),
+    match: (pad: number, match: Tube['matches'][number] | null) =>
+      void tell({ ...atStep('matched'), ...(pad > 0 ? { pad } : {}), match }),
+    setDoubt: (doubt: DoubtId, on: boolean) => void tell({ type: 'doubt', doubt, on }),
+    labelOf: (t: Tube, pad: number) => parameters[parameterAt(t, pad)].label,
+  };
+}

@@ -9,7 +9,8 @@ const props = defineProps<{ plan: Plan; lanes: readonly Lane[]; elapsed?: number
 const whole = computed(() => Math.max(1, props.plan.seconds));
 const ticks = computed(() => {
   const step = tickEvery(whole.value);
-  return Array.from({ length: Math.floor(whole.value / step) + 1 }, (_, k) => k * step);
+  // A label at the very end would be cut off.
+  return Array.from({ length: Math.floor((0.92 * whole.value) / step) + 1 }, (_, k) => k * step);
 });
 const at = (seconds: number) => `${(100 * seconds) / whole.value}%`;
 const saved = computed(() => props.plan.oneAfterTheOther - props.plan.seconds > 45);

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
-import { ref, watchEffect } from 'vue';
+import { nextTick, ref, watch, watchEffect } from 'vue';
 import { useRoute } from 'vue-router';
 import { useWaters } from '../waters/waters-store';
 import { useBench } from './bench-store';
@@ -16,6 +16,15 @@ const said = useTubeCalls();
 const route = useRoute();
 
 const isInHand = (testId: string) => route.name === 'bench' && bench.inHand === testId;
+
+/** On a phone only a few fit: the one in hand is brought into view. */
+watch(
+  () => bench.inHand,
+  async () => {
+    await nextTick();
+    strip.value?.querySelector('.in-hand')?.scrollIntoView({ block: 'nearest', inline: 'center' });
+  },
+);
 
 // Pages keep this much free at their foot.
 watchEffect(() => document.documentElement.style.setProperty('--hl-foot', `${Math.round(height.value)}px`));
@@ -95,7 +104,10 @@ watchEffect(() => document.documentElement.style.setProperty('--hl-foot', `${Mat
 }
 .tube.in-hand .what {
   text-decoration: underline 3px var(--hl-amber);
-  text-underline-offset: 5px;
+  text-underline-offset: 3px;
+}
+.what {
+  padding-bottom: 4px;
 }
 .tube.wants {
   background: #faf8f3;

@@ -90,7 +90,7 @@ useBenchKeys(
         ><template v-if="tube.doubts.length > 0"> · {{ tube.doubts.length }} noted</template>
       </BButton>
       <BButton variant="outline-secondary" @mousedown.prevent @click="adding = true">Add a tube</BButton>
-      <BButton variant="outline-secondary" @mousedown.prevent @click="keysShown = true"
+      <BButton class="keys" variant="outline-secondary" @mousedown.prevent @click="keysShown = true"
         >Keys <kbd>?</kbd></BButton
       >
       <BButton variant="outline-danger" class="ms-auto" @mousedown.prevent @click="at.setAside"
@@ -151,6 +151,10 @@ kbd {
   font-size: 0.8em;
 }
 @media (max-width: 767px) {
+  .keys,
+  kbd {
+    display: none;
+  }
   .foot-acts .btn {
     flex: 1 1 8rem;
     padding-inline: 0.5rem;

@@ -2,6 +2,7 @@
 import { generalCautions, hazardIds, hazards } from '@hedge-lamp/core/methods';
 import { computed } from 'vue';
 import { useMethods } from '../methods/methods-store';
+import KitTabs from '../methods/KitTabs.vue';
 import PageHeading from '../shell/PageHeading.vue';
 
 /** Every caution in one place, in full, and which tests have which hazard. */
@@ -19,6 +20,7 @@ const rows = computed(() =>
     title="Safety"
     lead="What the reagents can do, and what holds for every test. The sheet in your own kit and local rules win over all of it."
   />
+  <KitTabs />
   <div class="safety">
     <section class="sheet">
       <h2>For every test</h2>

@@ -165,14 +165,17 @@ const error = computed(() => {
         marked so, and the low end of the range reaches further down.
       </p>
       <p v-else-if="windowLeft" class="quiet window">To be read within {{ windowLeft }}</p>
-      <template v-for="c in cards" :key="c.pad">
-        <h3 v-if="cards.length > 1" class="pad-name">{{ c.label }}</h3>
-        <CardReader
-          :card="c.card"
-          :match="tube.matches[c.pad] ?? null"
-          @match="$emit('match', c.pad, $event)"
-        />
-      </template>
+      <div class="cards" :class="{ pads: cards.length > 1 }">
+        <div v-for="c in cards" :key="c.pad">
+          <h3 v-if="cards.length > 1" class="pad-name">{{ c.label }}</h3>
+          <CardReader
+            :card="c.card"
+            :compact="cards.length > 1"
+            :match="tube.matches[c.pad] ?? null"
+            @match="$emit('match', c.pad, $event)"
+          />
+        </div>
+      </div>
     </template>
     <MeterEntry
       v-if="readsFigure(tube)"
@@ -312,6 +315,11 @@ const error = computed(() => {
 }
 .window {
   margin: 0.5rem 0 0;
+}
+.pads {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(30rem, 100%), 1fr));
+  gap: 0 1rem;
 }
 .pad-name {
   font-size: 1.05rem;

@@ -2,6 +2,7 @@
 import type { Method } from '@hedge-lamp/core/methods';
 import { parameterIds, parameters } from '@hedge-lamp/core/readings';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
+import { useMediaQuery } from '@vueuse/core';
 import { computed } from 'vue';
 import { useMethods } from '../methods/methods-store';
 import type { useRunForm } from './use-run-form';
@@ -16,9 +17,13 @@ const rows = computed(() =>
     return fitting.length > 0 ? [{ id, label: parameters[id].label, fitting }] : [];
   }),
 );
+/** On a phone the sets come first, and what they choose in a line. */
+const wide = useMediaQuery('(min-width: 768px)');
+const chosenNames = computed(() => props.run.chosen.value.map((m) => m.short).join(', '));
 const isChosen = (m: Method) => props.run.form.value.chosen.includes(m.id);
 /** The name without the parameter that the row says already. */
 function plain(m: Method): string {
+  if (m.result.by === 'strip') return m.name;
   const [first, ...rest] = m.name.split(', ');
   return rest.length > 0 ? rest.join(', ') : first!;
 }
@@ -45,21 +50,26 @@ const isDue = (m: Method) =>
       What harms soonest comes first. If animals gasp, lie down or die, see a fish-health professional; these
       tests only tell of the water.
     </p>
-    <div v-for="row in rows" :key="row.id" class="row-of" role="group" :aria-label="row.label">
-      <span class="what">{{ row.label }}</span>
-      <span class="choices">
-        <label v-for="m in row.fitting" :key="m.id" class="method" :class="{ chosen: isChosen(m) }">
-          <input
-            type="checkbox"
-            class="form-check-input"
-            :checked="isChosen(m)"
-            :aria-label="m.name"
-            @change="run.toggle(m.id)"
-          />
-          <span>{{ plain(m) }}<span v-if="isDue(m)" class="due"> due</span></span>
-        </label>
-      </span>
-    </div>
+    <details class="folded" :open="wide">
+      <summary>
+        One by one<span v-if="!wide && chosenNames" class="quiet">: {{ chosenNames }}</span>
+      </summary>
+      <div v-for="row in rows" :key="row.id" class="row-of" role="group" :aria-label="row.label">
+        <span class="what">{{ row.label }}</span>
+        <span class="choices">
+          <label v-for="m in row.fitting" :key="m.id" class="method" :class="{ chosen: isChosen(m) }">
+            <input
+              type="checkbox"
+              class="form-check-input"
+              :checked="isChosen(m)"
+              :aria-label="m.name"
+              @change="run.toggle(m.id)"
+            />
+            <span>{{ plain(m) }}<span v-if="isDue(m)" class="due"> due</span></span>
+          </label>
+        </span>
+      </div>
+    </details>
     <p class="foot quiet">
       Your leaflet says otherwise?
       <RouterLink :to="{ name: 'methods' }">Copy a method and set it to yours</RouterLink>

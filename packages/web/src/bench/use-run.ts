@@ -106,7 +106,7 @@ export function useRun(given: Ref<Run>) {
   }
   // The tube in hand has just begun to stand: the hands are free for another one.
   watch(
-    () => [tube.value?.testId, tube.value ? `${tube.value.step} ${stepOf(tube.value).do}` : ''] as const,
+    [() => tube.value?.testId, () => (tube.value ? `${tube.value.step} ${stepOf(tube.value).do}` : '')],
     ([testId, state], [before]) => {
       if (testId !== before || !state.endsWith(' stand')) return;
       const next = upNext.value;

@@ -64,7 +64,9 @@ export function useTubeCalls() {
         // A page opened long after says it once, and does not ring for the past.
         if (bench.now - since > 20_000) continue;
         if (settings.sound) chime();
-        if (settings.vibrate && 'vibrate' in navigator) navigator.vibrate([200, 100, 200]);
+        // A browser shakes only for a page that somebody has touched.
+        if (settings.vibrate && 'vibrate' in navigator && navigator.userActivation?.hasBeenActive)
+          navigator.vibrate([200, 100, 200]);
         if (settings.notify && 'Notification' in window && Notification.permission === 'granted')
           new Notification('Hedge Lamp', { body: text, tag: name });
       }

@@ -8,7 +8,7 @@ import { computed, useId } from 'vue';
  * Reading a card: the swatch that the tube looks like, or the gap between two that it lies in, with a best
  * guess there. The surround is neutral gray and white whatever the theme.
  */
-const props = defineProps<{ card: Card; match: CardMatch | null }>();
+const props = defineProps<{ card: Card; match: CardMatch | null; compact?: boolean }>();
 const emit = defineEmits<{ match: [match: CardMatch | null] }>();
 const name = useId();
 
@@ -37,7 +37,7 @@ const isBetween = (k: number) => between.value?.below === k;
 </script>
 
 <template>
-  <div class="booth" role="group" :aria-label="`Card: ${card.name}, in ${card.unit}`">
+  <div class="booth" :class="{ compact }" role="group" :aria-label="`Card: ${card.name}, in ${card.unit}`">
     <div class="card-strip" role="radiogroup" :aria-label="`Which color, ${card.unit}`">
       <template v-for="(s, k) in swatches" :key="s.value">
         <label class="swatch" :class="{ chosen: isAt(k) }">
@@ -247,6 +247,20 @@ const isBetween = (k: number) => between.value?.below === k;
 }
 .advice {
   margin: 0.75rem 0 0;
+}
+.compact .color,
+.compact .gap {
+  height: 3.4rem;
+}
+.compact .card-strip {
+  padding: 0.6rem 0.6rem 0.2rem;
+}
+.compact .beyond {
+  margin-top: 0.5rem;
+}
+.compact .beyond .btn {
+  min-height: 44px;
+  padding: 0.2rem 0.7rem;
 }
 @media (max-width: 767px) {
   .card-strip {

@@ -1,1 +1,102 @@
-<template><p>.</p></template>
+<script setup lang="ts">
+import { type Method, writeMethodFile } from '@hedge-lamp/core/methods';
+import { BButton } from 'bootstrap-vue-next/components/BButton';
+import { v4 as newId } from 'uuid';
+import { computed, ref, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import { useSessionStorage } from '@vueuse/core';
+import { ApiError, sentenceOf } from '../api/api-error';
+import PageHeading from '../shell/PageHeading.vue';
+import { useNotices } from '../shell/notice-store';
+import { type MethodForm, copyOf, formOfMethod } from './method-form';
+import MethodEditor from './MethodEditor.vue';
+import MethodSheet from './MethodSheet.vue';
+import { useMethods } from './methods-store';
+
+/** One method: as a sheet for those that ship, in the editor for the keeper's own. */
+const props = defineProps<{ methodId: string }>();
+const methods = useMethods();
+const notices = useNotices();
+const router = useRouter();
+const failure = ref('');
+const saving = ref(false);
+
+const method = computed(() => methods.all.find((m) => m.id === props.methodId));
+const isOwn = computed(() => methods.own.some((m) => m.id === props.methodId));
+/** Kept until saved, so that a reload loses nothing typed; also for a copy that is not saved yet. */
+const form = useSessionStorage<MethodForm | null>(`hedge-lamp.draft.method.${props.methodId}`, null, {
+  serializer: { read: (text) => JSON.parse(text), write: (value) => JSON.stringify(value) },
+});
+watch(
+  [method, () => methods.loaded],
+  () => {
+    if (!form.value && method.value && isOwn.value) form.value = formOfMethod(method.value);
+  },
+  { immediate: true },
+);
+
+function copy(): void {
+  const id = newId();
+  const key = `hedge-lamp.draft.method.${id}`;
+  sessionStorage.setItem(key, JSON.stringify(copyOf(method.value!, id)));
+  void router.push({ name: 'method', params: { methodId: id } });
+}
+
+async function save(saved: Method): Promise<void> {
+  failure.value = '';
+  saving.value = true;
+  try {
+    await methods.save(saved);
+    form.value = formOfMethod(saved);
+    notices.say(`${saved.name} is saved as version ${saved.version}.`);
+  } catch (error) {
+    failure.value =
+      error instanceof ApiError && error.status === 409
+        ? 'This method was changed elsewhere since you opened it. Export yours, reload the page, and put both together.'
+        : sentenceOf(error);
+  } finally {
+    saving.value = false;
+  }
+}
+
+function exportFile(exported: Method): void {
+  const url = URL.createObjectURL(new Blob([writeMethodFile(exported)], { type: 'application/json' }));
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = `${exported.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}.method.json`;
+  link.click();
+  URL.revokeObjectURL(url);
+}
+
+async function remove(): Promise<void> {
+  const { methodId } = props;
+  const name = method.value?.name ?? form.value?.name ?? 'The method';
+  const wasSaved = isOwn.value;
+  try {
+    if (wasSaved) await methods.remove(methodId);
+    form.value = null;
+    if (wasSaved)
+      notices.say(`${name} is put away. Its readings still know it.`, {
+        undo: () => methods.restore(methodId),
+      });
+    await router.push({ name: 'methods' });
+  } catch (error) {
+    failure.value = sentenceOf(error);
+  }
+}
+</script>
+
+<template>
+  <PageHeading :title="form?.name || method?.name || 'Method'">
+    <BButton v-if="method && !isOwn" variant="primary" @click="copy"
+      >Copy it and set it to my leaflet</BButton
+    >
+    <BButton v-if="method" variant="outline-primary" @click="exportFile(method)">Export as a file</BButton>
+  </PageHeading>
+  <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
+  <MethodEditor v-if="form" v-model="form" :saved="isOwn" :saving="saving" @save="save" @remove="remove" />
+  <MethodSheet v-else-if="method" :method="method" />
+  <p v-else role="status" class="quiet">
+    {{ methods.loaded ? 'This method is not here (any more).' : 'Loading the method …' }}
+  </p>
+</template>

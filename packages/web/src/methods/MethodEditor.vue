@@ -1,0 +1,281 @@
+<script setup lang="ts">
+import { type Method, type MethodFault, hazardIds, hazards } from '@hedge-lamp/core/methods';
+import { parameterIds, parameters } from '@hedge-lamp/core/readings';
+import { BButton } from 'bootstrap-vue-next/components/BButton';
+import { BFormCheckbox, BFormCheckboxGroup } from 'bootstrap-vue-next/components/BFormCheckbox';
+import { computed, nextTick, ref, shallowRef, watch } from 'vue';
+import IconDown from '~icons/bi/arrow-down';
+import IconUp from '~icons/bi/arrow-up';
+import ChoiceField from '../shell/ChoiceField.vue';
+import TextField from '../shell/TextField.vue';
+import { type MethodForm, emptyStep, readMethodForm, stepNames } from './method-form';
+import MethodPreview from './MethodPreview.vue';
+import ResultFields from './ResultFields.vue';
+import StepFields from './StepFields.vue';
+
+/** The editor of a keeper's own method, with the run that it makes beside it. */
+const props = defineProps<{ saved: boolean; saving: boolean }>();
+const form = defineModel<MethodForm>({ required: true });
+const emit = defineEmits<{ save: [method: Method]; remove: [] }>();
+
+const read = computed(() => readMethodForm(form.value));
+const faults = computed<MethodFault[]>(() => ('faults' in read.value ? read.value.faults : []));
+/** Told beside the fields once somebody tried to save; until then only counted. */
+const told = ref(false);
+const top = ref<HTMLElement>();
+/** The last sound form stays in the preview while something is half typed. */
+const sound = shallowRef<Method | null>(null);
+watch(
+  read,
+  (now) => {
+    if ('method' in now) sound.value = now.method;
+  },
+  { immediate: true },
+);
+
+const errorAt = (path: string) =>
+  told.value ? faults.value.find((f) => f.path === path)?.message : undefined;
+/** What is wrong with a part as a whole, not with a field of it that shows it itself. */
+const wrongIn = (path: string) =>
+  told.value
+    ? faults.value.filter((f) => f.path === path || f.path.startsWith(`${path}.`)).map((f) => f.message)
+    : [];
+
+const kinds = parameterIds.map((value) => ({ value, text: parameters[value].label }));
+const hazardOptions = hazardIds.map((value) => ({ value, text: hazards[value].label }));
+
+const opened = ref<number | null>(null);
+function move(k: number, by: number): void {
+  const steps = form.value.steps;
+  const [step] = steps.splice(k, 1);
+  steps.splice(k + by, 0, step!);
+  opened.value = null;
+}
+const removed = shallowRef<{ at: number; step: MethodForm['steps'][number] } | null>(null);
+function removeStep(k: number): void {
+  removed.value = { at: k, step: form.value.steps[k]! };
+  form.value.steps.splice(k, 1);
+  opened.value = null;
+}
+function putBack(): void {
+  form.value.steps.splice(removed.value!.at, 0, removed.value!.step);
+  removed.value = null;
+}
+function addStep(at: number): void {
+  form.value.steps.splice(at, 0, emptyStep());
+  opened.value = at;
+}
+function addBottle(): void {
+  const used = new Set(form.value.bottles.map((b) => b.id));
+  const id = Array.from({ length: 9 }, (_, k) => `bottle-${k + 1}`).find((name) => !used.has(name))!;
+  form.value.bottles.push({
+    id,
+    label: `Bottle ${form.value.bottles.length + 1}`,
+    hazards: [],
+    settles: false,
+  });
+}
+const targetsAfter = (k: number) =>
+  form.value.steps.slice(k + 1).flatMap((s) => (s.id.trim() === '' ? [] : [s.id.trim()]));
+
+async function save(): Promise<void> {
+  told.value = true;
+  if ('method' in read.value) return emit('save', read.value.method);
+  const first = /^steps\.(\d+)/.exec(faults.value[0]!.path);
+  if (first) opened.value = Number(first[1]);
+  await nextTick();
+  top.value?.focus();
+}
+</script>
+
+<template>
+  <div class="two">
+    <form class="editor" novalidate @submit.prevent="save">
+      <div v-if="told && faults.length > 0" ref="top" class="sheet refused" role="alert" tabindex="-1">
+        <p class="failure mb-1">Not saved: this does not make sense yet.</p>
+        <ul class="mb-0">
+          <li v-for="f in faults.slice(0, 8)" :key="f.path + f.message">{{ f.message }}</li>
+        </ul>
+      </div>
+      <section class="sheet">
+        <h2>What it is</h2>
+        <div class="field-pair">
+          <TextField v-model="form.name" label="Name" :error="errorAt('name')" />
+          <TextField
+            v-model="form.short"
+            label="Short, for the rack"
+            :maxlength="14"
+            :error="errorAt('short')"
+          />
+        </div>
+        <ChoiceField
+          v-model="form.parameter"
+          :options="kinds"
+          label="What it measures"
+          :error="errorAt('parameter')"
+        />
+        <TextField v-model="form.note" type="note" label="Note" :error="errorAt('note')" />
+      </section>
+
+      <section class="sheet">
+        <h2>Bottles</h2>
+        <div v-for="(b, k) in form.bottles" :key="k" class="bottle">
+          <div class="field-pair">
+            <TextField v-model="b.label" label="As it is labeled" :error="errorAt(`bottles.${k}.label`)" />
+            <TextField v-model="b.id" label="Short name" :error="errorAt(`bottles.${k}.id`)" />
+          </div>
+          <BFormCheckboxGroup
+            v-model="b.hazards"
+            :options="hazardOptions"
+            :name="`hazards-${k}`"
+            :aria-label="`Hazards of ${b.label}`"
+          />
+          <BFormCheckbox v-model="b.settles"
+            >A powder in it settles: it must be shaken before use</BFormCheckbox
+          >
+          <BButton variant="link" @click="form.bottles.splice(k, 1)">Take {{ b.label }} out</BButton>
+        </div>
+        <BButton v-if="form.bottles.length < 8" variant="outline-primary" @click="addBottle"
+          >Add a bottle</BButton
+        >
+      </section>
+
+      <section class="sheet">
+        <h2>Steps</h2>
+        <p v-if="removed" role="status">
+          A step was taken out. <BButton variant="link" @click="putBack">Put it back</BButton>
+        </p>
+        <ol class="steps">
+          <li v-for="(s, k) in form.steps" :key="k" :class="{ bad: wrongIn(`steps.${k}`).length > 0 }">
+            <div class="step-head">
+              <button
+                type="button"
+                class="open"
+                :aria-expanded="opened === k"
+                @click="opened = opened === k ? null : k"
+              >
+                <span class="figure-mono">{{ k + 1 }}</span>
+                <span
+                  >{{ s.say || 'Nothing said yet' }} <span class="quiet">{{ stepNames[s.do] }}</span></span
+                >
+              </button>
+              <BButton
+                variant="link"
+                :disabled="k === 0"
+                :aria-label="`Step ${k + 1} earlier`"
+                @click="move(k, -1)"
+                ><IconUp aria-hidden="true"
+              /></BButton>
+              <BButton
+                variant="link"
+                :disabled="k === form.steps.length - 1"
+                :aria-label="`Step ${k + 1} later`"
+                @click="move(k, 1)"
+                ><IconDown aria-hidden="true"
+              /></BButton>
+            </div>
+            <p v-for="message in wrongIn(`steps.${k}`)" :key="message" class="failure mb-1">{{ message }}</p>
+            <div v-if="opened === k" class="step-body">
+              <StepFields
+                v-model="form.steps[k]!"
+                :bottles="form.bottles"
+                :targets="targetsAfter(k)"
+                :error-at="(path) => errorAt(`steps.${k}.${path}`)"
+              />
+              <BButton variant="link" @click="addStep(k + 1)">Add a step after this one</BButton>
+              <BButton variant="link" @click="removeStep(k)">Take this step out</BButton>
+            </div>
+          </li>
+        </ol>
+        <BButton variant="outline-primary" @click="addStep(form.steps.length)">Add a step at the end</BButton>
+      </section>
+
+      <ResultFields v-model="form" :error-at="errorAt" />
+
+      <div class="acts">
+        <BButton type="submit" variant="primary" :disabled="saving">
+          {{ saving ? 'Saving …' : `Save as version ${form.version + 1}` }}
+        </BButton>
+        <BButton variant="outline-danger" @click="$emit('remove')">{{
+          props.saved ? 'Put this method away' : 'Throw this copy away'
+        }}</BButton>
+        <span v-if="!told && faults.length > 0" class="quiet">
+          {{ faults.length === 1 ? 'One thing does' : `${faults.length} things do` }} not fit yet.
+        </span>
+      </div>
+    </form>
+    <div class="beside">
+      <MethodPreview v-if="sound" :method="sound" />
+      <p v-else class="quiet">How it runs appears here once the steps make sense.</p>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 1.25rem;
+  align-items: start;
+}
+.editor {
+  display: grid;
+  gap: 1rem;
+}
+.beside {
+  position: sticky;
+  top: calc(var(--hl-bar) + 1rem);
+}
+.refused {
+  border-color: var(--hl-act);
+}
+.bottle {
+  padding-bottom: 0.6rem;
+  margin-bottom: 0.8rem;
+  border-bottom: 1px solid var(--hl-line);
+}
+.steps {
+  list-style: none;
+  padding: 0;
+}
+.steps > li {
+  border-bottom: 1px solid var(--hl-line);
+}
+.steps > li.bad {
+  border-left: 6px solid var(--hl-act);
+  padding-left: 0.6rem;
+}
+.step-head {
+  display: flex;
+  align-items: center;
+}
+.open {
+  flex: 1;
+  display: flex;
+  gap: 0.7rem;
+  min-height: 48px;
+  padding: 0.4rem 0;
+  border: 0;
+  background: none;
+  color: inherit;
+  text-align: left;
+  align-items: center;
+}
+.step-body {
+  padding: 0.2rem 0 0.6rem;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.6rem;
+  align-items: center;
+}
+@media (max-width: 1099px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .beside {
+    position: static;
+  }
+}
+</style>

@@ -2,6 +2,7 @@
 import { defineAsyncComponent, onMounted, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useBench } from './bench/bench-store';
+import { fetchBench } from './bench/fetch-bench';
 import { useServerLink } from './clock/server-link';
 import NoticeList from './shell/NoticeList.vue';
 import SideRail from './shell/SideRail.vue';
@@ -33,6 +34,7 @@ onMounted(() => {
   void bench.load();
   void kits.load();
   link.watch();
+  fetchBench();
 });
 </script>
 

@@ -181,8 +181,11 @@ function atStep(tube: Tube, event: StepEvent): Tube {
     case 'step-done': {
       if (isAtResult(tube) || step.do === 'count-to-turn' || step.do === 'ask') return tube;
       const end = timerEnd(tube);
-      const early = step.do === 'stand' && end !== null && event.at < end;
-      return next(early ? withDoubt(tube, 'read-early', true) : tube, event.at);
+      const left = end === null ? 0 : end - event.at;
+      if (step.do === 'stand' && left > 0) return next(withDoubt(tube, 'read-early', true), event.at);
+      // A second or so less is nothing; a fifth less of a shake that decides is a doubt.
+      const short = step.do === 'shake' && step.matters === 'critical' && left > 200 * step.seconds;
+      return next(short ? withDoubt(tube, 'shook-short', true) : tube, event.at);
     }
     case 'step-back': {
       const back = tube.trail.at(-1);
@@ -196,7 +199,7 @@ function atStep(tube: Tube, event: StepEvent): Tube {
         trail: tube.trail.slice(0, -1),
         timers,
         answers,
-        doubts: tube.doubts.filter((d) => d !== 'read-early'),
+        doubts: tube.doubts.filter((d) => d !== 'read-early' && d !== 'shook-short'),
         readableAt: null,
         matches: {},
         turned: false,

@@ -34,10 +34,16 @@ export function columnInterval({ scale }: ColumnScale, millimeters: number): Int
       `The height is a number of millimeters from 1 to 1000; ${millimeters} cannot be.`,
     );
   const [tallest, shortest] = [scale[0]!, scale.at(-1)!];
-  if (millimeters >= tallest.millimeters) return interval(0, tallest.value / 2, tallest.value);
-  if (millimeters < shortest.millimeters) return interval(shortest.value, shortest.value, Infinity);
   const at = (height: number) =>
     valueAt(scale, Math.min(tallest.millimeters, Math.max(shortest.millimeters, height)));
+  if (millimeters >= tallest.millimeters) {
+    const high = at(millimeters - eyeMillimeters);
+    return interval(0, tallest.value / 2, high);
+  }
+  if (millimeters < shortest.millimeters) {
+    const low = at(millimeters + eyeMillimeters);
+    return interval(low, shortest.value, Infinity);
+  }
   return interval(
     millimeters + eyeMillimeters > tallest.millimeters ? 0 : at(millimeters + eyeMillimeters),
     at(millimeters),

@@ -42,7 +42,10 @@ export function readMethodFile(
   }
   // The frame first: a wrong file is told as one, not as forty missing fields.
   const frame = z
-    .object({ ...MethodFileSchema.shape, method: z.unknown() }, { error: 'This file holds no method.' })
+    .object(
+      { ...MethodFileSchema.shape, method: z.custom((m) => m !== undefined, 'This file holds no method.') },
+      { error: 'This file holds no method.' },
+    )
     .safeParse(document);
   if (!frame.success)
     return { faults: frame.error.issues.map(({ path, message }) => ({ path: path.join('.'), message })) };

@@ -1,0 +1,21 @@
+/**
+ * Fetches every part of the bench while nobody waits for it, so that a run can begin and end without a network:
+ * what is fetched only when it is first shown could not be fetched then.
+ */
+export function fetchBench(): void {
+  const all = () =>
+    Promise.all([
+      import('./BenchPage.vue'),
+      import('./RackStrip.vue'),
+      import('./DoubtPicker.vue'),
+      import('./BenchKeys.vue'),
+      import('./AddTube.vue'),
+      import('./PenFace.vue'),
+      import('../color/CardReader.vue'),
+      import('../shell/WorkingsPanel.vue'),
+    ]);
+  // A part that cannot be fetched now is asked for again when it is shown.
+  const quietly = () => void all().catch(() => undefined);
+  if ('requestIdleCallback' in window) window.requestIdleCallback(quietly, { timeout: 4000 });
+  else setTimeout(quietly, 1500);
+}

@@ -23,6 +23,11 @@ async function pagesOf(demo: Served): Promise<[string, string][]> {
       '/worktop/water-change?what=nitrate&now=60~mg/L NO3&source=5~mg/L NO3&fraction=30&made=10~mg/L NO3&changes=8',
     ],
     ['worktop, bad figures', '/worktop/mixing?ph1=15&liters1=abc'],
+    ['kits', '/kits'],
+    ['a new kit', '/kits/new'],
+    ['methods', '/methods'],
+    ['a method', '/methods/strip-five-pads'],
+    ['safety', '/safety'],
     ['nowhere', '/no/such/page'],
   ];
 }

@@ -75,11 +75,19 @@ await shoot(wide, 'workings', `/waters/${id('Bell Pond')}/today`, (page) =>
 );
 await shoot(wide, 'trace', `/waters/${id('Fern Window')}/trace/nitrate`);
 await shoot(wide, 'log', `/waters/${id('Nursery cube')}/log`);
-await shoot(wide, 'bench-start', `/waters/${id('Bell Pond')}/bench`);
+await shoot(wide, 'bench-start', `/waters/${id('Bell Pond')}/bench`, (page) =>
+  page.getByRole('button', { name: 'The usual six' }).click(),
+);
 const tried = async (page) => {
   await page.getByRole('button', { name: 'Try made-up figures' }).click();
   await page.evaluate(() => window.scrollTo(0, 0));
 };
+await shoot(wide, 'kits', '/kits');
+await shoot(wide, 'method-editor', '/methods/nitrate-two-bottles', async (page) => {
+  await page.getByRole('button', { name: /Copy it/ }).click();
+  await page.getByRole('heading', { name: 'Steps' }).evaluate((heading) => heading.scrollIntoView());
+  await page.evaluate(() => window.scrollBy(0, -80));
+});
 await shoot(wide, 'worktop', '/worktop/free-ammonia', tried);
 await shoot(wide, 'worktop-mixing', '/worktop/mixing', tried);
 await shoot(phone, 'phone-worktop', '/worktop/dosing', async (page) => {

@@ -4,6 +4,7 @@ import { ReadingDraftSchema } from '@hedge-lamp/core/readings';
 import { eq } from 'drizzle-orm';
 import { marksTable } from '../database/marks-table';
 import { type Database, databaseFile, openDatabase } from '../database/open-database';
+import { createKit, noteUse } from '../methods/kit-store';
 import { keepReadings } from '../readings/store';
 import { keepDeed } from '../remedies/store';
 import { createWater } from '../waters/store';
@@ -48,7 +49,7 @@ export function prepareDemo(folder: string, migrations: string, now: number): Da
   }
   const database = openDatabase(folder, migrations);
   const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
-  const { waters, readings, deeds } = ternLane(now, zone);
+  const { waters, readings, deeds, kits } = ternLane(now, zone);
   database.transaction((tx) => {
     // A second apart, so that the order of the list is the order of the scenario; sources are there before
     // the waters that name them.
@@ -63,6 +64,9 @@ export function prepareDemo(folder: string, migrations: string, now: number): Da
       readings.map((r) => ReadingDraftSchema.parse(r)),
       now,
     );
+    kits.forEach((kit) => createKit(tx, kit, now));
+    for (const { id, kitId, methodId, takenAt } of readings)
+      if (kitId !== null && methodId !== null) noteUse(tx, { id, kitId, methodId, at: takenAt });
     deeds.forEach((deed) => keepDeed(tx, deed, now));
     tx.insert(marksTable).values({ name: mark, value: today }).run();
   });

@@ -1,7 +1,8 @@
 import type { Entered, ReadingDraft } from '@hedge-lamp/core/readings';
 import type { DeedDraft, DeedKind } from '@hedge-lamp/core/remedies';
 import type { WaterDraft } from '@hedge-lamp/core/waters';
-import { methodOf } from '@hedge-lamp/core/methods';
+import { type KitDraft, methodOf } from '@hedge-lamp/core/methods';
+import { kitOf, ternLaneKits } from './tern-lane-kits';
 import { madeUpTest } from './made-up-test';
 import { seededRandom } from './seeded-random';
 import { ternLaneWaters } from './tern-lane-waters';
@@ -27,6 +28,7 @@ export interface DemoData {
   readonly waters: readonly WaterDraft[];
   readonly readings: readonly ReadingDraft[];
   readonly deeds: readonly DeedDraft[];
+  readonly kits: readonly KitDraft[];
 }
 
 /**
@@ -70,7 +72,7 @@ export function ternLane(now: number, zone: string): DemoData {
       parameter: methodOf(methodId).parameter,
       methodId,
       methodVersion: null,
-      kitId: null,
+      kitId: kitOf(methodId),
       drawnFrom: null,
       takenAt: at(daysAgo, hours),
       zone,
@@ -241,5 +243,5 @@ export function ternLane(now: number, zone: string): DemoData {
         { point },
       );
 
-  return { waters: Object.values(w), readings, deeds };
+  return { waters: Object.values(w), readings, deeds, kits: ternLaneKits(now) };
 }

@@ -25,6 +25,7 @@ const reads = computed(() => isAtResult(props.tube));
 const timed = computed(
   () => step.value.do === 'stand' || (step.value.do === 'shake' && step.value.seconds >= 5),
 );
+const following = computed(() => props.tube.method.steps[props.tube.step + 1]?.do);
 const answered = computed(() => props.tube.answers[props.tube.step]);
 </script>
 
@@ -71,7 +72,7 @@ const answered = computed(() => props.tube.answers[props.tube.step]);
       @mousedown.prevent
       @click="$emit('readEarly')"
     >
-      {{ reads ? 'Read it now anyway' : 'Go on now anyway' }}
+      {{ following === 'read' ? 'Read it now anyway' : 'Go on now anyway' }}
     </BButton>
     <BButton
       v-if="step.do === 'count-to-turn' && !tube.turned"

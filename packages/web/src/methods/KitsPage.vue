@@ -155,6 +155,13 @@ const openWorkings = (kit: Kit, k: number) => {
   grid-template-columns: repeat(auto-fill, minmax(min(22rem, 100%), 1fr));
   gap: 0.3rem 1.5rem;
 }
+.bottles span {
+  white-space: nowrap;
+}
+.bottles .d-block,
+.bottles .d-block span {
+  white-space: normal;
+}
 .doubted {
   border-left: 6px solid var(--hl-watch);
   padding-left: 0.6rem;

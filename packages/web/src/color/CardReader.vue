@@ -60,7 +60,7 @@ const isBetween = (k: number) => between.value?.below === k;
             :checked="isBetween(k)"
             @change="emit('match', { found: 'between', below: k, share: 0.5 })"
           />
-          <span class="notch" aria-hidden="true">or between</span>
+          <span class="notch" aria-hidden="true">{{ compact ? 'or' : 'or between' }}</span>
           <span class="visually-hidden"
             >between {{ s.value }} and {{ swatches[k + 1]!.value }} {{ card.unit }}</span
           >

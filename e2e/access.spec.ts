@@ -53,18 +53,22 @@ for (const [look, colorScheme, viewport] of [
   ['dark, wide', 'dark', { width: 1280, height: 800 }],
   ['light, phone', 'light', { width: 390, height: 844 }],
 ] as const) {
-  test(`axe finds nothing serious on any page (${look})`, async ({ browser, demo }) => {
-    const page = await (await browser.newContext({ colorScheme, viewport })).newPage();
-    for (const [name, path] of await pagesOf(demo)) {
-      await page.goto(demo.url + path);
-      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-      expect(await faults(page), name).toEqual([]);
-      const overflow = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
-      expect(overflow, `${name} scrolls sideways`).toBeLessThanOrEqual(0);
-    }
-  });
+  // In two halves, so that each ends well within its time on a slow machine too.
+  for (const half of [0, 1])
+    test(`axe finds nothing serious on any page (${look}, half ${half + 1})`, async ({ browser, demo }) => {
+      test.setTimeout(300_000);
+      const page = await (await browser.newContext({ colorScheme, viewport })).newPage();
+      for (const [name, path] of (await pagesOf(demo)).filter((_page, k) => k % 2 === half)) {
+        await page.goto(demo.url + path);
+        await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+        expect(await faults(page), name).toEqual([]);
+        const overflow = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+        expect(overflow, `${name} scrolls sideways`).toBeLessThanOrEqual(0);
+      }
+    });
 
   test(`axe finds nothing serious on a live bench and in dialogs (${look})`, async ({ browser, demo }) => {
+    test.setTimeout(300_000);
     const page = await (await browser.newContext({ colorScheme, viewport })).newPage();
     const [water] = await demo.call<{ id: string }[]>('GET', '/api/waters');
     const start = Date.now() - 400_000;

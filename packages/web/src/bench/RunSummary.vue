@@ -1,9 +1,15 @@
 <script setup lang="ts">
-import { type Run, type Tube, padsOf, suggestionsFor, testRoleLabel } from '@hedge-lamp/core/bench';
+import {
+  type Run,
+  type Tube,
+  enteredOf,
+  padsOf,
+  suggestionsFor,
+  testRoleLabel,
+} from '@hedge-lamp/core/bench';
 import { formatReading } from '@hedge-lamp/core/quantity';
 import { interpret, parameters, phFromTwo } from '@hedge-lamp/core/readings';
 import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
-import { enteredOf } from '@hedge-lamp/core/bench';
 import { computed, toRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { useMethods } from '../methods/methods-store';

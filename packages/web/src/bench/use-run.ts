@@ -6,7 +6,6 @@ import {
   isAtResult,
   jobOfTube,
   padsOf,
-  parameterAt,
   planOf,
   readsFigure,
   stepOf,
@@ -14,7 +13,7 @@ import {
   timerEnd,
 } from '@hedge-lamp/core/bench';
 import { isTimed } from '@hedge-lamp/core/methods';
-import { type DoubtId, parameters } from '@hedge-lamp/core/readings';
+import type { DoubtId } from '@hedge-lamp/core/readings';
 import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
 import { v4 as newId } from 'uuid';
 import { type Ref, computed, ref, shallowRef, watch } from 'vue';
@@ -271,6 +270,5 @@ export function useRun(given: Ref<Run>) {
     match: (pad: number, match: Tube['matches'][number] | null) =>
       void tell({ ...atStep('matched'), ...(pad > 0 ? { pad } : {}), match }),
     setDoubt: (doubt: DoubtId, on: boolean) => void tell({ type: 'doubt', doubt, on }),
-    labelOf: (t: Tube, pad: number) => parameters[parameterAt(t, pad)].label,
   };
 }

@@ -87,6 +87,7 @@ ol > li {
   margin-bottom: 0.5rem;
 }
 .critical {
+  margin-left: 0.5ch;
   color: var(--hl-watch);
   font-weight: 650;
 }

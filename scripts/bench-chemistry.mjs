@@ -1,8 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { build } from 'esbuild';
-import { root } from './ready.mjs';
+import { bundledCore } from './bundled-core.mjs';
 
 /**
  * Interval results beside the bare formula in a loop, in one process and one run. The bare formula works on
@@ -10,21 +6,10 @@ import { root } from './ready.mjs';
  * @param say prints a name and a value
  */
 export async function benchChemistry(say) {
-  const folder = mkdtempSync(join(tmpdir(), 'hedge-lamp-bench-core-'));
-  const outfile = join(folder, 'core.mjs');
-  await build({
-    stdin: {
-      contents: `export * from '@hedge-lamp/core/chemistry'; export * from '@hedge-lamp/core/readings';`,
-      resolveDir: root,
-    },
-    bundle: true,
-    format: 'esm',
-    platform: 'node',
-    outfile,
-    logLevel: 'error',
-  });
-  const { freeAmmonia, mixWaters, carbonateSystem, estimatedIonicStrength } = await import(outfile);
-  rmSync(folder, { recursive: true });
+  const { freeAmmonia, mixWaters, carbonateSystem, estimatedIonicStrength } = await bundledCore(
+    'chemistry',
+    'readings',
+  );
 
   /** Median of several rounds after one to warm up, in milliseconds; the sum keeps the loop from being left out. */
   let kept = 0;

@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { buildStale, checkNode, installMissing, root } from './ready.mjs';
 import { benchChemistry } from './bench-chemistry.mjs';
+import { benchPlan } from './bench-plan.mjs';
 import { chromium as findChromium } from './chromium.mjs';
 
 /**
@@ -200,3 +201,6 @@ rmSync(folder, { recursive: true });
 
 // 5. The core's intervals beside bare formulas.
 await benchChemistry(say);
+
+// 6. The order of work for eight tests.
+await benchPlan(say);

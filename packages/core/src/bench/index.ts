@@ -5,6 +5,7 @@ export * from './plan';
 export * from './plan-of-tubes';
 export * from './run';
 export * from './run-event';
+export * from './run-remark';
 export * from './simulated-pen';
 export * from './suggestion';
 export * from './test';

@@ -69,7 +69,11 @@ export function jobOfTube(tube: Tube, now: number): PlanJob {
     return { id: testId, rank, ops: opsFrom(method, tube.step + 1, first) };
   }
   const until = windowEnd(tube);
-  // Past its window already: the sooner the better, but no order can mend it.
-  const slack = until === null || until < now ? Infinity : (until - now) / 1000;
-  return { id: testId, rank, ops: opsFrom(method, tube.step, { wait: 0, slack }) };
+  const left = until === null ? Infinity : (until - now) / 1000;
+  return {
+    id: testId,
+    rank,
+    ops: opsFrom(method, tube.step, { wait: 0, slack: left < 0 ? Infinity : left }),
+    overdue: Math.max(0, -left),
+  };
 }

@@ -14,6 +14,8 @@ export interface PlanJob {
   readonly ops: readonly PlanOp[];
   /** 0 for the most dangerous; only used where danger goes first. */
   readonly rank: number;
+  /** Seconds that its first stretch is past its window already: no order can mend it, but the sooner the better. */
+  readonly overdue?: number;
 }
 
 export interface PlannedOp {
@@ -378,35 +380,75 @@ function firstTries(jobs: readonly PlanJob[]): Placed[][] {
   ];
 }
 
+/** Puts what is past its window already as far forward as the windows of the others allow, the latest first. */
+function overdueFirst(jobs: readonly PlanJob[], placed: readonly Placed[]): readonly Placed[] {
+  const late = jobs
+    .flatMap(({ overdue = 0 }, job) => (overdue > 0 ? [{ job, overdue }] : []))
+    .sort((a, b) => a.overdue - b.overdue);
+  return late.reduce((sequence, { job }) => {
+    const at = sequence.findIndex((p) => p.job === job);
+    const others = sequence.filter((_p, k) => k !== at);
+    for (let k = 0; k < at; k++) {
+      const forward = [...others.slice(0, k), sequence[at]!, ...others.slice(k)];
+      const times = timesOf(
+        jobs,
+        forward.map((p) => ({ ...p, start: 0 })),
+      );
+      if (times) return times;
+    }
+    return sequence;
+  }, placed);
+}
+
+/** An order that was found, and the windows that it was found for. */
+interface Found {
+  readonly jobs: readonly PlanJob[];
+  readonly placed: readonly Placed[];
+  readonly proved: boolean;
+  readonly inWindows: boolean;
+}
+
+const withoutWindows = (jobs: readonly PlanJob[]): PlanJob[] =>
+  jobs.map((job) => ({ ...job, ops: job.ops.map((op) => ({ ...op, slack: Infinity })) }));
+
+function soonest(jobs: readonly PlanJob[]): Found {
+  const search = new Search(jobs, nodesWhenProving);
+  const proved = jobs.length <= provedUpTo && search.run();
+  if (search.best) return { jobs, placed: search.best, proved, inWindows: true };
+  // No order keeps every window: the soonest one that does not try to.
+  const relaxed = withoutWindows(jobs);
+  const placed = new Search(relaxed, nodesWhenProving).best ?? [];
+  return { jobs: relaxed, placed, proved: false, inWindows: jobs.length === 0 };
+}
+
+function dangerFirst(jobs: readonly PlanJob[]): Found {
+  const placed = dispatched(jobs, ({ j }) => jobs[j]!.rank);
+  const fitting = timesOf(jobs, placed);
+  return fitting
+    ? { jobs, placed: fitting, proved: false, inWindows: true }
+    : { jobs: withoutWindows(jobs), placed, proved: false, inWindows: false };
+}
+
 /**
  * The order of work for one pair of hands: tests overlap in their waits, and every read falls inside its window.
  * @param jobs what is to be done, or what is left of it
- * @returns the order that finishes soonest, proved so for up to eight tests; or the most dangerous first
+ * @returns the order that finishes soonest, proved so for up to eight tests; or the most dangerous first. What is past
+ * its window already is read as soon as that spoils no other tube, whatever the order
  */
 export function planOf(jobs: readonly PlanJob[], order: PlanOrder = 'soonest'): Plan {
-  const oneAfterTheOther = jobs.flatMap((job) => job.ops).reduce((sum, op) => sum + op.wait + op.hands, 0);
   const busy = jobs.filter((job) => job.ops.length > 0);
-  const finished = (placed: readonly Placed[], proved: boolean, inWindows: boolean): Plan => {
-    const ops = placed
-      .map(({ job, op, start }) => ({
-        jobId: busy[job]!.id,
-        op,
-        start,
-        end: start + busy[job]!.ops[op]!.hands,
-      }))
-      .sort((a, b) => a.start - b.start);
-    return { ops, seconds: Math.max(0, ...ops.map((o) => o.end)), oneAfterTheOther, proved, inWindows };
+  const found = order === 'danger' ? dangerFirst(busy) : soonest(busy);
+  const end = ({ job, op, start }: Placed) => start + busy[job]!.ops[op]!.hands;
+  const secondsOf = (placed: readonly Placed[]) => Math.max(0, ...placed.map(end));
+  const placed = overdueFirst(found.jobs, found.placed);
+  const seconds = secondsOf(placed);
+  return {
+    ops: placed
+      .map((p) => ({ jobId: busy[p.job]!.id, op: p.op, start: p.start, end: end(p) }))
+      .sort((a, b) => a.start - b.start),
+    seconds,
+    oneAfterTheOther: jobs.flatMap((job) => job.ops).reduce((sum, op) => sum + op.wait + op.hands, 0),
+    proved: found.proved && seconds <= secondsOf(found.placed) + 1e-9,
+    inWindows: found.inWindows,
   };
-  if (order === 'danger') {
-    const placed = dispatched(busy, ({ j }) => busy[j]!.rank);
-    const fitting = timesOf(busy, placed);
-    return finished(fitting ?? placed, false, fitting !== null);
-  }
-  const search = new Search(busy, nodesWhenProving);
-  const proved = busy.length <= provedUpTo && search.run();
-  if (search.best) return finished(search.best, proved, true);
-  // No order keeps every window: the soonest one that does not try to.
-  const relaxed = busy.map((job) => ({ ...job, ops: job.ops.map((op) => ({ ...op, slack: Infinity })) }));
-  const late = new Search(relaxed, nodesWhenProving);
-  return finished(late.best ?? [], false, busy.length === 0);
 }

@@ -6,5 +6,6 @@ export * from './kit';
 export * from './method';
 export * from './method-book';
 export * from './method-file';
+export * from './sample-of-method';
 export * from './shipped';
 export * from './titration-interval';

@@ -11,6 +11,7 @@ export const doubtIds = [
   'cap-leaked',
   'old-bottle',
   'marked-bottle',
+  'blank-colored',
 ] as const;
 export const DoubtIdSchema = z.enum(doubtIds);
 export type DoubtId = z.infer<typeof DoubtIdSchema>;
@@ -103,6 +104,14 @@ export const doubts: Readonly<Record<DoubtId, Doubt>> = {
     effect: 'It may have lost strength: the true value may be up to half as much again.',
     widenLow: 0.1,
     widenHigh: 0.5,
+    repeat: true,
+  },
+  'blank-colored': {
+    id: 'blank-colored',
+    label: 'The blank was not clear',
+    effect: 'The kit reads something where there is nothing: the true value may be as low as zero.',
+    widenLow: 1,
+    widenHigh: 0,
     repeat: true,
   },
 };

@@ -34,6 +34,10 @@ export interface Parameter {
 
 /** True for what has an amount that can be judged and drawn over time. */
 export const hasAmount = (id: ParameterId): boolean => parameters[id].kind !== 'presence';
+/** True for what halves when the sample is diluted to twice its volume; pH and temperature do not. */
+export const scalesWithDilution = (id: ParameterId): boolean =>
+  !['ph', 'temperature', 'presence'].includes(parameters[id].kind);
+
 /** The parameters that have an amount, in the order of every list. */
 export const measuredIds = (): ParameterId[] => parameterIds.filter(hasAmount);
 

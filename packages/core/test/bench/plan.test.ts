@@ -181,3 +181,35 @@ describe('overlapping', () => {
     expect(first.slice(0, 3)).toEqual(['ammonia', 'nitrite', 'ph']);
   });
 });
+
+describe('a tube that is past its window already', () => {
+  const read = (id: string, slack: number, overdue = 0): PlanJob => ({
+    id,
+    rank: 0,
+    ops: [{ hands: 25, wait: 0, slack }],
+    overdue,
+  });
+  const whole = (id: string): PlanJob => ({
+    id,
+    rank: 0,
+    ops: [
+      { hands: 70, wait: 0, slack: Infinity },
+      { hands: 25, wait: 300, slack: 300 },
+    ],
+  });
+
+  it('is read before anything that can wait, the one that stood longest first', () => {
+    const jobs = [whole('new'), read('late', Infinity, 40), read('very late', Infinity, 400)];
+    const plan = planOf(jobs);
+    expectSound(jobs, plan);
+    expect(plan.ops.slice(0, 2).map((o) => o.jobId)).toEqual(['very late', 'late']);
+  });
+  it('lets a tube go first whose window is about to shut', () => {
+    const jobs = [read('late', Infinity, 40), read('now or never', 10), whole('new')];
+    expect(planOf(jobs).ops.map((o) => o.jobId)).toEqual(['now or never', 'late', 'new', 'new']);
+  });
+  it('goes first too where danger leads', () => {
+    const jobs = [whole('ammonia'), { ...read('late', Infinity, 40), rank: 5 }];
+    expect(planOf(jobs, 'danger').ops[0]!.jobId).toBe('late');
+  });
+});

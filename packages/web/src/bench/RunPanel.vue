@@ -97,16 +97,7 @@ useBenchKeys(
         >Set this test aside</BButton
       >
     </div>
-    <SuggestionList
-      :suggestions="suggestions"
-      @take="
-        at.add($event.tube, {
-          methodId: $event.methodId,
-          dilution: $event.dilution,
-          role: $event.kind === 'repeat' ? 'repeat' : 'test',
-        })
-      "
-    />
+    <SuggestionList :suggestions="suggestions" @take="at.takeUp" />
     <details v-if="lanes.length > 1" class="sheet folded plan-sheet">
       <summary>The plan for what is left</summary>
       <PlanLanes :plan="plan" :lanes="lanes" :elapsed="at.planElapsed.value" class="mt-3" />

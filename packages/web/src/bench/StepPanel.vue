@@ -8,7 +8,6 @@ import {
   readsColor,
   readsFigure,
   stepOf,
-  testRoleLabel,
   timerEnd,
   windowEnd,
 } from '@hedge-lamp/core/bench';
@@ -20,10 +19,11 @@ import { computed, defineAsyncComponent } from 'vue';
 import { countdown } from '../clock/words';
 import { useWaters } from '../waters/waters-store';
 import CautionList from './CautionList.vue';
-import DilutionNote from './DilutionNote.vue';
 import DropCounter from './DropCounter.vue';
 import MeterEntry from './MeterEntry.vue';
 import type { Preview } from './reading-preview';
+import SampleNote from './SampleNote.vue';
+import { sampleWords } from './sample-words';
 import StepActs from './StepActs.vue';
 import TimerFace from './TimerFace.vue';
 
@@ -100,12 +100,7 @@ const place = computed(() => {
   const id = props.tube.test.samplingPointId;
   return id ? waters.byId(props.run.waterId)?.samplingPoints.find((p) => p.id === id)?.name : undefined;
 });
-const tags = computed(() => [
-  ...(props.tube.test.role === 'test' ? [] : [testRoleLabel[props.tube.test.role]]),
-  ...(props.tube.test.dilution === 1 ? [] : [`diluted ${props.tube.test.dilution} times`]),
-  ...(props.tube.test.sampleTimes === 1 ? [] : [`${props.tube.test.sampleTimes} times the sample`]),
-  ...(place.value ? [place.value] : []),
-]);
+const tags = computed(() => sampleWords(props.tube, place.value));
 const isOpening = computed(() => step.value.do === 'rinse' || step.value.do === 'fill');
 /** Another tube can go on while this one stands. */
 const freeUntil = computed(() => {
@@ -153,10 +148,7 @@ const error = computed(() => {
       <strong v-else-if="step.matters === 'forgiving'" class="quiet">No need to be exact.</strong>
       {{ step.why }}
     </p>
-    <p v-if="tube.test.role === 'blank' && isOpening" class="notice-line">
-      <strong>This is the blank:</strong> take distilled or RO water in the place of the sample.
-    </p>
-    <DilutionNote v-if="tube.test.dilution !== 1 && isOpening" :tube="tube" />
+    <SampleNote v-if="isOpening" :tube="tube" />
     <CautionList :tube="tube" :tubes="tubes" />
 
     <template v-if="readsColor(tube)">

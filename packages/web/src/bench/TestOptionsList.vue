@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { kitState } from '@hedge-lamp/core/methods';
+import { isDilutable, isSizable, kitState } from '@hedge-lamp/core/methods';
 import { doubts } from '@hedge-lamp/core/readings';
 import { computed } from 'vue';
 import { useServerLink } from '../clock/server-link';
@@ -8,7 +8,7 @@ import ChoiceField from '../shell/ChoiceField.vue';
 import TextField from '../shell/TextField.vue';
 import type { useRunForm } from './use-run-form';
 
-/** For each chosen test: from which kit, and whether the sample is diluted. */
+/** For each chosen test: from which kit, and whether the sample is diluted or of another size. */
 const props = defineProps<{ run: ReturnType<typeof useRunForm> }>();
 const kits = useKits();
 const link = useServerLink();
@@ -28,18 +28,23 @@ const rows = computed(() =>
       ],
       left: left ?? null,
       doubts: kits.doubtsOf(options.kitId, method.id),
-      // A meter is dipped into the water itself, and pH does not scale.
-      dilutable: !['ph', 'temperature', 'rock-carbonate'].includes(method.parameter),
-      error: props.run.errors.value[`dilution.${method.id}`],
+      dilutable: isDilutable(method),
+      sizable: isSizable(method),
+      errors: {
+        dilution: props.run.errors.value[`dilution.${method.id}`],
+        sampleTimes: props.run.errors.value[`sampleTimes.${method.id}`],
+      },
     };
   }),
 );
-const special = computed(() => rows.value.some((r) => r.options.dilution !== '' || r.doubts.length > 0));
+const special = computed(() =>
+  rows.value.some((r) => r.options.dilution !== '' || r.options.sampleTimes !== '' || r.doubts.length > 0),
+);
 </script>
 
 <template>
   <details class="sheet folded" :open="special">
-    <summary>Kits and dilution</summary>
+    <summary>Kits, dilution and size of the sample</summary>
     <div v-for="r in rows" :key="r.method.id" class="row-of">
       <strong>{{ r.method.name }}</strong>
       <div class="field-pair">
@@ -57,8 +62,17 @@ const special = computed(() => rows.value.some((r) => r.options.dilution !== '' 
           inputmode="decimal"
           label="Diluted, times"
           hint="Empty: not diluted"
-          :error="r.error"
+          :error="r.errors.dilution"
           @update:model-value="run.setOptions(r.method.id, { ...r.options, dilution: $event ?? '' })"
+        />
+        <TextField
+          v-if="r.sizable"
+          :model-value="r.options.sampleTimes"
+          inputmode="decimal"
+          label="Sample, times the usual"
+          hint="2 for twice the sample: a drop is worth half. Empty: as the leaflet asks"
+          :error="r.errors.sampleTimes"
+          @update:model-value="run.setOptions(r.method.id, { ...r.options, sampleTimes: $event ?? '' })"
         />
       </div>
       <p v-for="d in r.doubts" :key="d" class="doubt">

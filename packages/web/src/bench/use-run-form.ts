@@ -7,7 +7,7 @@ import {
   planOf,
   testSets,
 } from '@hedge-lamp/core/bench';
-import type { Method } from '@hedge-lamp/core/methods';
+import { type Method, isDilutable, isSizable } from '@hedge-lamp/core/methods';
 import type { DrawnFrom, ParameterId } from '@hedge-lamp/core/readings';
 import type { Water } from '@hedge-lamp/core/waters';
 import { useSessionStorage } from '@vueuse/core';
@@ -19,6 +19,7 @@ import { useKits } from '../methods/kits-store';
 import { useMethods } from '../methods/methods-store';
 import { useSettings } from '../settings/settings-store';
 import { type FieldErrors, errorsOf } from '../shell/field-errors';
+import { typedNumber } from '../shell/typed-number';
 import { useWaters } from '../waters/waters-store';
 import { lanesOf } from './plan-lanes';
 
@@ -26,6 +27,8 @@ import { lanesOf } from './plan-lanes';
 export interface TestOptions {
   kitId: string | null;
   dilution: string;
+  /** The sample, as many times what the leaflet asks for. */
+  sampleTimes: string;
 }
 
 interface Typed {
@@ -115,8 +118,12 @@ export function useRunForm(water: () => Water) {
     form.value.order = order;
   }
 
-  const optionsOf = (id: string): TestOptions =>
-    form.value.options[id] ?? { kitId: kits.kitsFor(id)[0]?.id ?? null, dilution: '' };
+  const optionsOf = (id: string): TestOptions => ({
+    kitId: kits.kitsFor(id)[0]?.id ?? null,
+    dilution: '',
+    sampleTimes: '',
+    ...form.value.options[id],
+  });
   function setOptions(id: string, options: TestOptions): void {
     form.value.options = { ...form.value.options, [id]: options };
   }
@@ -150,19 +157,22 @@ export function useRunForm(water: () => Water) {
     if (sampledAt !== null && sampledAt > link.now() + 60_000)
       found.sampledAt = 'This time lies in the future. Check the date and the clock.';
     const tests = inOrder.map(({ method, pointId }) => {
-      const { kitId, dilution } = optionsOf(method.id);
-      const times = Number(dilution.replace(',', '.'));
-      if (dilution.trim() !== '' && !(times >= 1 && times <= 1000))
-        found[`dilution.${method.id}`] = 'Type how many times it is diluted, from 1 to 1000.';
-      return TestSchema.safeParse({
+      const { kitId, ...sample } = optionsOf(method.id);
+      const asked = (typed: string, can: boolean) =>
+        !can || typed.trim() === '' ? undefined : typedNumber(typed);
+      const test = TestSchema.safeParse({
         id: newId(),
         methodId: method.id,
         methodVersion: method.version,
         kitId,
         samplingPointId: places.value.length > 1 ? pointId : null,
-        dilution: dilution.trim() === '' ? 1 : times,
+        dilution: asked(sample.dilution, isDilutable(method)),
+        sampleTimes: asked(sample.sampleTimes, isSizable(method)),
         doubts: kits.doubtsOf(kitId, method.id),
-      }).data;
+      });
+      for (const { path, message } of test.error?.issues ?? [])
+        found[`${path.join('.')}.${method.id}`] = message;
+      return test.data;
     });
     errors.value = found;
     if (Object.keys(found).length > 0) return null;

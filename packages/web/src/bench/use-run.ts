@@ -1,5 +1,6 @@
 import {
   type Run,
+  type Suggestion,
   type Test,
   type Tube,
   TestSchema,
@@ -220,8 +221,8 @@ export function useRun(given: Ref<Run>) {
     const methodId = more.methodId ?? like?.method.id ?? '';
     const method = methods.book.find(methodId);
     if (!method) return;
-    const kitId =
-      like && like.method.id === methodId ? like.test.kitId : (kits.kitsFor(methodId)[0]?.id ?? null);
+    const same = like && like.method.id === methodId ? like.test : null;
+    const kitId = same ? same.kitId : (kits.kitsFor(methodId)[0]?.id ?? null);
     bench.addTest(
       run.value.id,
       TestSchema.parse({
@@ -230,12 +231,17 @@ export function useRun(given: Ref<Run>) {
         methodVersion: method.version,
         kitId,
         samplingPointId: like?.test.samplingPointId ?? null,
-        dilution: like?.test.dilution ?? 1,
+        dilution: like?.test.dilution,
+        sampleTimes: same?.sampleTimes,
         ofTestId: like?.testId ?? null,
         doubts: kits.doubtsOf(kitId, methodId),
         ...more,
       }),
     );
+  }
+
+  function takeUp({ kind, tube: like, methodId, dilution }: Suggestion): void {
+    add(like, { methodId, dilution, role: kind === 'repeat' ? 'repeat' : 'test' });
   }
 
   return {
@@ -261,6 +267,7 @@ export function useRun(given: Ref<Run>) {
     timer,
     read,
     add,
+    takeUp,
     setAside,
     setAllAside,
     tellFigure,

@@ -1,6 +1,7 @@
 import { type BottleMark, type Kit, type KitDraft, KitDraftSchema, kitState } from '@hedge-lamp/core/methods';
 import { v4 as newId } from 'uuid';
 import { type FieldErrors, errorsOf } from '../shell/field-errors';
+import { typedNumber } from '../shell/typed-number';
 
 /** A kit as it stands in its form: figures and days as typed. */
 export interface KitForm {
@@ -59,12 +60,8 @@ export function formOfKit(kit: Kit, now: number): KitForm {
   };
 }
 
-/** Nothing typed is nothing known; what does not read as a number is refused by the schema in its own words. */
-const figure = (typed: string): unknown => {
-  const plain = typed.trim().replace(',', '.');
-  if (plain === '') return null;
-  return Number.isNaN(Number(plain)) ? typed : Number(plain);
-};
+/** Nothing typed is nothing known. */
+const figure = (typed: string): unknown => (typed.trim() === '' ? null : typedNumber(typed));
 
 /**
  * Reads the form as the server will check it. Everything is counted anew as of now: what is shown as left is what is

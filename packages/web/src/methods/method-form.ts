@@ -7,6 +7,7 @@ import {
   readMethod,
 } from '@hedge-lamp/core/methods';
 import type { ParameterId } from '@hedge-lamp/core/readings';
+import { typedNumber } from '../shell/typed-number';
 
 /** A step as it stands in the editor: figures as typed, answers too. */
 export interface StepForm {
@@ -196,11 +197,6 @@ export function copyOf(method: Method, id: string): MethodForm {
   };
 }
 
-/** What does not read as a number stays as it is, so that the schema refuses it with its own sentence. */
-const figure = (text: string): unknown => {
-  const plain = text.trim().replace(',', '.');
-  return plain === '' || Number.isNaN(Number(plain)) ? text : Number(plain);
-};
 const some = (field: string, text: string) => (text.trim() === '' ? {} : { [field]: text.trim() });
 
 /** "0, 5, 12" or "0 5 12": commas part figures here, so a decimal comma has no room. */
@@ -208,7 +204,7 @@ const figures = (text: string): unknown[] =>
   text
     .split(/[\s,;]+/)
     .filter(Boolean)
-    .map(figure);
+    .map(typedNumber);
 const cardIn = (card: CardForm): unknown => ({ ...card, values: figures(card.values) });
 
 function stepIn(step: StepForm): unknown {
@@ -229,11 +225,13 @@ function stepIn(step: StepForm): unknown {
     ...some('id', step.id),
     ...some('why', step.why),
     ...some('caution', step.caution),
-    ...(field ? { [field]: figure(step.amount) } : {}),
+    ...(field ? { [field]: typedNumber(step.amount) } : {}),
     // Without a bottle it is the tube that is shaken.
     ...(takesBottle.includes(step.do) && (step.do !== 'shake' || step.bottle) ? { bottle: step.bottle } : {}),
     ...(step.do === 'count-to-turn' ? { from: step.from, to: step.to } : {}),
-    ...(step.do === 'read' && step.windowSeconds.trim() ? { windowSeconds: figure(step.windowSeconds) } : {}),
+    ...(step.do === 'read' && step.windowSeconds.trim()
+      ? { windowSeconds: typedNumber(step.windowSeconds) }
+      : {}),
     ...(step.do === 'ask'
       ? {
           answers: step.answers.map((a) => ({
@@ -249,9 +247,9 @@ function stepIn(step: StepForm): unknown {
 function resultIn(form: MethodForm): unknown {
   switch (form.by) {
     case 'titration':
-      return { by: form.by, perDrop: figure(form.perDrop), unit: form.unit };
+      return { by: form.by, perDrop: typedNumber(form.perDrop), unit: form.unit };
     case 'meter':
-      return { by: form.by, unit: form.unit, accuracy: figure(form.accuracy) };
+      return { by: form.by, unit: form.unit, accuracy: typedNumber(form.accuracy) };
     case 'card':
     case 'wheel':
       return { by: form.by, card: cardIn(form.card) };
@@ -266,7 +264,7 @@ function resultIn(form: MethodForm): unknown {
           .filter((line) => line.trim() !== '')
           .map((line) => {
             const [millimeters, value] = line.trim().split(/\s+/);
-            return { millimeters: figure(millimeters ?? ''), value: figure(value ?? '') };
+            return { millimeters: typedNumber(millimeters ?? ''), value: typedNumber(value ?? '') };
           }),
       };
     case 'answer':
@@ -288,7 +286,7 @@ export function readMethodForm(form: MethodForm): { method: Method } | { faults:
     bottles: form.bottles,
     steps: form.steps.map(stepIn),
     result: resultIn(form),
-    developsSeconds: figure(form.develops),
+    developsSeconds: typedNumber(form.develops),
     basis: 'own leaflet',
     ...some('copiedFrom', form.copiedFrom),
     ...some('note', form.note),

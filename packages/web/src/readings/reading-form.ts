@@ -12,10 +12,12 @@ import {
   cardFor,
   interpret,
   parameters,
+  scalesWithDilution,
 } from '@hedge-lamp/core/readings';
 import type { Water } from '@hedge-lamp/core/waters';
 import { fromLocalInput, thisZone, toLocalInput } from '../clock/words';
 import { type FieldErrors, errorsOf } from '../shell/field-errors';
+import { typedNumber } from '../shell/typed-number';
 
 /** A reading as it stands in the form: figures as typed, so that nothing typed is ever lost. */
 export interface ReadingFormState {
@@ -99,13 +101,7 @@ export function howIn(
 
 /** Only an amount can be diluted; pH and temperature cannot, and a meter is dipped into the water itself. */
 export const isDilutable = (form: ReadingFormState, how: Entered['how']): boolean =>
-  how !== 'meter' && how !== 'answer' && form.parameter !== 'ph' && form.parameter !== 'temperature';
-
-/** What does not read as a number stays as it is, so that the schema refuses it with its own sentence. */
-const numberIn = (text: string): number | string => {
-  const number = Number(text.replace(',', '.'));
-  return Number.isNaN(number) ? text : number;
-};
+  how !== 'meter' && scalesWithDilution(form.parameter);
 
 /** The result as entered, not checked yet. */
 export function enteredIn(
@@ -114,8 +110,8 @@ export function enteredIn(
   book: MethodBook = shippedBook,
 ): unknown {
   const sample = {
-    ...(isDilutable(form, how) && form.dilution.trim() ? { dilution: numberIn(form.dilution) } : {}),
-    ...(how === 'drops' && form.sampleTimes.trim() ? { sampleTimes: numberIn(form.sampleTimes) } : {}),
+    ...(isDilutable(form, how) && form.dilution.trim() ? { dilution: typedNumber(form.dilution) } : {}),
+    ...(how === 'drops' && form.sampleTimes.trim() ? { sampleTimes: typedNumber(form.sampleTimes) } : {}),
   };
   switch (how) {
     case 'drops':

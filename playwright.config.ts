@@ -14,6 +14,8 @@ export default defineConfig({
   outputDir: '.cache/browser-results',
   use: {
     browserName: 'chromium',
+    // Each test opens a browser of its own; that all of them keep the application is tested where it matters.
+    serviceWorkers: 'block',
     viewport: { width: 1280, height: 800 },
     locale: 'en-US',
     timezoneId: 'Etc/UTC',

@@ -1,5 +1,7 @@
 import { expect, test } from './served';
 
+test.use({ serviceWorkers: 'allow' });
+
 test('every page loads from its own server alone, and the policy forbids the rest', async ({
   page,
   demo,

@@ -56,11 +56,12 @@ export function buildStale() {
       'packages/web/vite.config.ts',
       'package-lock.json',
       'scripts/build-server.mjs',
+      'scripts/build-service-worker.mjs',
     ],
   ];
   const built = Math.min(
     timeOf(join(root, 'packages/server/dist/main.mjs')),
-    timeOf(join(root, 'packages/web/dist/index.html')),
+    timeOf(join(root, 'packages/web/dist/service-worker.js')),
   );
   if (built >= Math.max(...sources.map((path) => newest(join(root, path))))) return;
   console.log('Building.');

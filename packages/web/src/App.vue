@@ -45,8 +45,8 @@ onMounted(() => {
     <SideRail />
     <main id="page" tabindex="-1">
       <p v-if="!link.reachable" class="link-lost" role="status">
-        The server does not answer. What you count and time here is kept on this device and sent when it is
-        back.
+        The server does not answer. You see what was known last; what you count and time here is kept on this
+        device and sent when it is back.
       </p>
       <RouterView v-slot="{ Component, route }">
         <component :is="Component" :key="String(route.params.waterId ?? route.path)" />

@@ -4,9 +4,11 @@ import './theme/theme.scss';
 import { createPinia } from 'pinia';
 import { createApp } from 'vue';
 import App from './App.vue';
+import { keepApplication } from './offline/keep-application';
 import { router } from './router';
 import { useSettings } from './settings/settings-store';
 
 const app = createApp(App).use(createPinia()).use(router);
 useSettings().applyTheme();
 app.mount('#app');
+keepApplication();

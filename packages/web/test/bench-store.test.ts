@@ -89,6 +89,27 @@ describe('the bench of a page', () => {
     expect(drops(second)).toBe(2);
   });
 
+  it('shows the run as it stood when the page is opened anew and nobody answers', async () => {
+    const server = standIn();
+    const first = useBench();
+    await first.load();
+    toCount(first);
+    drop(first);
+    await settled();
+    server.up = false;
+    drop(first);
+    await settled();
+    // Still away, and the page is opened anew: what was sent and what waits are both there.
+    setActivePinia(createPinia());
+    const second = useBench();
+    await second.load();
+    expect(drops(second)).toBe(2);
+    server.up = true;
+    await second.load();
+    await settled();
+    expect(server.run.events.map((e) => e.type)).toEqual(['step-done', 'step-done', 'drop', 'drop']);
+  });
+
   it('takes out what was refused, says so, and still sends the rest', async () => {
     const server = standIn();
     server.refuses = 'doubt';

@@ -1,4 +1,5 @@
-import type { RunEvent } from '@hedge-lamp/core/bench';
+import type { Run, RunEvent } from '@hedge-lamp/core/bench';
+import { keepRuns, keptRuns } from '../src/bench/kept-runs';
 import { outboxOf, putInOutbox, runsInOutbox, takeFromOutbox } from '../src/bench/outbox';
 import { madeStorage } from './made-storage';
 
@@ -29,5 +30,33 @@ describe('the outbox', () => {
     s.setItem('something.else', 'of another program');
     expect(outboxOf(s, 'run-a').map((e) => e.id)).toEqual(['1']);
     expect(s.getItem('something.else')).toBe('of another program');
+  });
+});
+
+describe('the live runs kept on this device', () => {
+  const run = { id: 'a' } as Run;
+  it('are there again', () => {
+    const storage = madeStorage();
+    expect(keptRuns(storage)).toEqual([]);
+    keepRuns(storage, [run]);
+    expect(keptRuns(storage)).toEqual([run]);
+    keepRuns(storage, []);
+    expect(keptRuns(storage)).toEqual([]);
+  });
+  it('are none where something else lies in their place', () => {
+    const storage = madeStorage();
+    for (const nonsense of ['{', '"text"', '{"a":1}', 'null']) {
+      storage.setItem('hedge-lamp.live-runs', nonsense);
+      expect(keptRuns(storage)).toEqual([]);
+    }
+  });
+  it('do not stop a run when the device has no room left', () => {
+    const full = {
+      ...madeStorage(),
+      setItem: () => {
+        throw new Error('quota');
+      },
+    } as Storage;
+    expect(() => keepRuns(full, [run])).not.toThrow();
   });
 });

@@ -17,6 +17,13 @@ describe('the time on a device', () => {
     pass(5000);
     expect(time.now()).toBe(state.wall - 7_200_000);
   });
+  it('goes on by what the server said last, on a page opened while nobody answers', () => {
+    const { state, time } = device();
+    time.answered(state.wall - 7_200_000, state.steady);
+    expect(time.ahead).toBe(-7_200_000);
+    const anew = new SteadyTime({ wall: () => state.wall, steady: () => 0 }, time.ahead);
+    expect(anew.now()).toBe(state.wall - 7_200_000);
+  });
   it('does not jump when the clock is set forward, and asks', () => {
     const { state, time } = device();
     const then = time.now();

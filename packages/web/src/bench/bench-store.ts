@@ -15,6 +15,7 @@ import { call } from '../api/call';
 import { useServerLink } from '../clock/server-link';
 import { useNow } from '../clock/use-now';
 import { useMethods } from '../methods/methods-store';
+import { keepRuns, keptRuns } from './kept-runs';
 import { outboxOf, putInOutbox, putRun, runsInOutbox, takeFromOutbox, takeRun, unsentRuns } from './outbox';
 
 type Body<T> = T extends unknown ? Omit<T, 'id' | 'at'> : never;
@@ -91,17 +92,14 @@ export const useBench = defineStore('bench', () => {
       countWaiting();
       for (const id of waitingRuns()) void flush(id);
     } catch {
-      // The link tells that the server does not answer; what is shown stays, and what was begun here is shown.
-      const shown = new Set(runs.value.map((r) => r.id));
-      runs.value = [
-        ...runs.value,
-        ...unsent()
-          .filter((r) => !shown.has(r.id))
-          .map(withWaiting),
-      ];
+      // The link tells that the server does not answer. What is shown stays; a page just opened shows what this
+      // device showed last, and what was begun here.
+      for (const run of [...keptRuns(localStorage), ...unsent()])
+        if (!runs.value.some((r) => r.id === run.id)) runs.value = [...runs.value, withWaiting(run)];
       countWaiting();
     }
   }
+  watch(runs, (all) => keepRuns(localStorage, all));
   watch(
     () => link.mark,
     () => {

@@ -1,3 +1,4 @@
+import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
 import { call } from '../api/call';
@@ -22,7 +23,9 @@ export const useServerLink = defineStore('server-link', () => {
   /** Grows with every answer: a moment at which what waits can be sent. */
   const answers = ref(0);
   const demo = ref(false);
-  const time = new SteadyTime({ wall: () => Date.now(), steady: () => performance.now() });
+  /** Kept, so that a page opened while nobody answers still goes by the server's clock. */
+  const ahead = useLocalStorage('hedge-lamp.server-ahead', 0);
+  const time = new SteadyTime({ wall: () => Date.now(), steady: () => performance.now() }, ahead.value);
   let asking = false;
   let timer: ReturnType<typeof setInterval> | undefined;
 
@@ -32,6 +35,7 @@ export const useServerLink = defineStore('server-link', () => {
     try {
       const answer = await call<RevisionAnswer>('GET', '/api/revision');
       time.answered(answer.now, (sent + performance.now()) / 2);
+      ahead.value = time.ahead;
       mark.value = `${answer.boot} ${answer.count}`;
       demo.value = answer.demo;
       reachable.value = true;

@@ -20,10 +20,19 @@ export class SteadyTime {
   /** True while it is not known whether the device slept or was set. */
   unsure = false;
 
-  constructor(private readonly clocks: DeviceClocks) {
+  /** @param ahead how far the server's clock was ahead of this device's when it last answered, ms */
+  constructor(
+    private readonly clocks: DeviceClocks,
+    ahead = 0,
+  ) {
     this.wallThen = clocks.wall();
     this.steadyThen = clocks.steady();
-    this.base = this.wallThen;
+    this.base = this.wallThen + ahead;
+  }
+
+  /** How far the server's clock is ahead of this device's, ms. */
+  get ahead(): number {
+    return this.now() - this.clocks.wall();
   }
 
   /** How much more the wall clock moved than the steady one since they were last compared. */

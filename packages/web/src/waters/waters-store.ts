@@ -1,5 +1,6 @@
 import type { Status, Today } from '@hedge-lamp/core/guidelines';
 import type { Water } from '@hedge-lamp/core/waters';
+import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
 import { sentenceOf } from '../api/api-error';
@@ -8,11 +9,14 @@ import { useServerLink } from '../clock/server-link';
 
 type Standing = Pick<Today, 'waterId' | 'status' | 'due'>;
 
-/** All waters and how each stands; every page's chips and choices come from here. */
+/**
+ * All waters and how each stands; every page's chips and choices come from here. Kept on this device too, for a bench
+ * without a network.
+ */
 export const useWaters = defineStore('waters', () => {
   const link = useServerLink();
-  const waters = ref<Water[]>([]);
-  const standings = ref<Record<string, Standing>>({});
+  const waters = useLocalStorage<Water[]>('hedge-lamp.waters', [], { shallow: true });
+  const standings = useLocalStorage<Record<string, Standing>>('hedge-lamp.standings', {}, { shallow: true });
   const loaded = ref(false);
   const error = ref<string | null>(null);
 
@@ -28,6 +32,7 @@ export const useWaters = defineStore('waters', () => {
       error.value = null;
     } catch (reason) {
       error.value = sentenceOf(reason);
+      loaded.value = waters.value.length > 0;
     }
   }
   watch(

@@ -196,3 +196,39 @@ test('a question with a branch, and the stand-in pen that says that it makes its
   await page.goto(`${served.url}/waters/${water}/log`);
   await expect(page.getByText('made up by the stand-in pen')).toBeVisible();
 });
+
+test('twice the sample, then the same again with the plain one: the summary says whether they agree', async ({
+  page,
+  served,
+}) => {
+  const water = await served.water();
+  await page.goto(`${served.url}/waters/${water}/bench`);
+  await page.getByRole('button', { name: 'pH, both ranges' }).click();
+  for (const name of ['pH, low range', 'pH, high range'])
+    await page.getByRole('checkbox', { name, exact: true }).uncheck();
+  await page.getByRole('checkbox', { name: 'KH by drops', exact: true }).check();
+  await page.getByText('Kits, dilution and size of the sample').click();
+  await page.getByLabel('Sample, times the usual').fill('lots');
+  await page.getByRole('button', { name: 'Start the test' }).click();
+  await expect(page.getByRole('alert')).toContainText('how many times the usual sample');
+  await page.getByLabel('Sample, times the usual').fill('2');
+  await page.getByRole('button', { name: 'Start the test' }).click();
+  await atBench(page);
+  await expect(page.getByText('Take 10 mL of the sample,')).toBeVisible();
+  await page.getByRole('button', { name: 'Add a tube' }).click();
+  await page.getByRole('button', { name: /^The same again/ }).click();
+  // Both are of twice the sample: eight drops, and twelve.
+  for (const drops of [8, 12]) {
+    await pressTimes(page, 'Enter', 2);
+    await pressTimes(page, 'Space', drops);
+    await pressTimes(page, 'Enter', 2);
+  }
+  await expect(page.getByRole('heading', { name: 'This run is done' })).toBeVisible();
+  await expect(page.getByText(/the two tubes do not agree\. Run it a third time/)).toBeVisible();
+  expect(await served.entered(water)).toEqual(
+    expect.arrayContaining([
+      { how: 'drops', drops: 8, sampleTimes: 2 },
+      { how: 'drops', drops: 12, sampleTimes: 2 },
+    ]),
+  );
+});

@@ -65,3 +65,48 @@ test('drops counted in one browser show in the other', async ({ browser, served 
   for (const page of [one, other])
     await expect(page.getByRole('status').filter({ hasText: /^2 drops$/ })).toBeVisible({ timeout: 12_000 });
 });
+
+test('two browsers on one method and one kit: what differs is laid side by side', async ({
+  browser,
+  served,
+}) => {
+  const pages = [await (await browser.newContext()).newPage(), await (await browser.newContext()).newPage()];
+  const [first, second] = pages as [(typeof pages)[0], (typeof pages)[0]];
+  const theirWord = (page: typeof first) =>
+    page!.getByRole('alert').filter({ hasText: 'was changed elsewhere' });
+
+  // One keeps a copy of a method; both open it.
+  await first!.goto(`${served.url}/methods/kh-drops`);
+  await first!.getByRole('button', { name: 'Copy it and set it to my leaflet' }).click();
+  await first!.getByRole('button', { name: 'Save as version 1' }).click();
+  await expect(first!.getByRole('button', { name: 'Save as version 2' })).toBeVisible();
+  await second!.goto(first!.url());
+  await expect(second!.getByRole('button', { name: 'Save as version 2' })).toBeVisible();
+  await first!.getByLabel('One drop is worth').fill('0.5');
+  await first!.getByRole('button', { name: 'Save as version 2' }).click();
+  await expect(first!.getByRole('button', { name: 'Save as version 3' })).toBeVisible();
+  await second!.getByLabel('Short, for the rack').fill('KH mine');
+  await second!.getByRole('button', { name: 'Save as version 2' }).click();
+  await expect(theirWord(second)).toContainText('0.5 °dKH each');
+  await expect(theirWord(second)).toContainText('KH mine');
+  await second!.getByRole('button', { name: 'Save mine over it' }).click();
+  await expect(second!.getByText(/is saved as version 3/)).toBeVisible();
+
+  await first!.goto(`${served.url}/kits/new`);
+  await first!.getByLabel('Name', { exact: true }).fill('Hazel box');
+  await first!.getByRole('checkbox', { name: /^GH by drops/ }).check();
+  await first!.getByRole('button', { name: 'Save' }).click();
+  for (const page of [first!, second!]) {
+    await page.goto(`${served.url}/kits`);
+    await page.getByRole('link', { name: 'Edit Hazel box' }).click();
+    await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Hazel box');
+  }
+  await first!.getByLabel('Tests left now').fill('12');
+  await first!.getByRole('button', { name: 'Save' }).click();
+  await expect(first!.getByRole('row', { name: /GH by drops/ })).toContainText('12');
+  await second!.getByLabel('Tests left now').fill('30');
+  await second!.getByRole('button', { name: 'Save' }).click();
+  await expect(theirWord(second)).toContainText('12 tests');
+  await second!.getByRole('button', { name: 'Take what is there' }).click();
+  await expect(second!.getByLabel('Tests left now')).toHaveValue('12');
+});

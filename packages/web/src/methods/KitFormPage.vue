@@ -1,20 +1,23 @@
 <script setup lang="ts">
-import { bottleMarkInfo, bottleMarks } from '@hedge-lamp/core/methods';
+import { type Kit, type KitDraft, bottleMarkInfo, bottleMarks, kitState } from '@hedge-lamp/core/methods';
 import { parameters } from '@hedge-lamp/core/readings';
 import { useSessionStorage } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckboxGroup } from 'bootstrap-vue-next/components/BFormCheckbox';
 import { BFormInput } from 'bootstrap-vue-next/components/BFormInput';
-import { computed, ref, watch } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { ApiError, sentenceOf } from '../api/api-error';
 import { useServerLink } from '../clock/server-link';
+import ConflictNotice from '../shell/ConflictNotice.vue';
+import { differencesOfFacts } from '../shell/differences';
 import { type FieldErrors, errorsFromServer } from '../shell/field-errors';
 import FormField from '../shell/FormField.vue';
 import { useNotices } from '../shell/notice-store';
 import PageHeading from '../shell/PageHeading.vue';
 import TextField from '../shell/TextField.vue';
 import { type KitForm, emptyKitForm, formOfKit, readKitForm } from './kit-form';
+import { kitFacts } from './kit-words';
 import { useKits } from './kits-store';
 import { useMethods } from './methods-store';
 
@@ -63,8 +66,30 @@ const labelOf = (methodId: string, bottleId: string) =>
   methods.book.find(methodId)?.bottles.find((b) => b.id === bottleId)?.label ?? bottleId;
 const marks = bottleMarks.map((value) => ({ value, text: bottleMarkInfo[value].label }));
 
+/** Somebody else saved first: what is kept now, and what was to be saved. */
+const clash = shallowRef<{ theirs: Kit; ours: KitDraft } | null>(null);
+const differences = computed(() => {
+  if (!clash.value) return [];
+  const { theirs, ours } = clash.value;
+  const left = new Map(kitState(theirs, link.now()).map((s) => [s.methodId, s.left]));
+  const names = { method: nameOf, bottle: labelOf };
+  return differencesOfFacts(
+    kitFacts(theirs, (id) => left.get(id) ?? null, names),
+    kitFacts(ours, (id) => ours.tests.find((t) => t.methodId === id)?.counted ?? null, names),
+  );
+});
+async function saveOurs(): Promise<void> {
+  form.value!.version = clash.value!.theirs.version;
+  await save();
+}
+function takeTheirs(): void {
+  form.value = formOfKit(clash.value!.theirs, link.now());
+  clash.value = null;
+}
+
 async function save(): Promise<void> {
   failure.value = '';
+  clash.value = null;
   const read = readKitForm(form.value!, link.now());
   errors.value = 'errors' in read ? read.errors : {};
   if ('errors' in read) {
@@ -78,7 +103,9 @@ async function save(): Promise<void> {
     notices.say(`${read.draft.name} is saved.`);
     await router.push({ name: 'kits' });
   } catch (error) {
-    failure.value = sentenceOf(error);
+    if (error instanceof ApiError && error.status === 409 && error.current)
+      clash.value = { theirs: error.current as Kit, ours: read.draft };
+    else failure.value = sentenceOf(error);
     if (error instanceof ApiError) errors.value = errorsFromServer(error.fields, 'kit.');
   } finally {
     saving.value = false;
@@ -104,6 +131,13 @@ async function cancel(): Promise<void> {
 
 <template>
   <PageHeading :title="isNew ? 'New kit' : `Edit ${form?.name || 'kit'}`" />
+  <ConflictNotice
+    v-if="clash"
+    what="This kit"
+    :differences="differences"
+    @ours="saveOurs"
+    @theirs="takeTheirs"
+  />
   <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
   <form v-if="form" class="kit-form" novalidate @submit.prevent="save">
     <section class="sheet">

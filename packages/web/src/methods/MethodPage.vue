@@ -2,15 +2,18 @@
 import { type Method, writeMethodFile } from '@hedge-lamp/core/methods';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { v4 as newId } from 'uuid';
-import { computed, ref, watch } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { useSessionStorage } from '@vueuse/core';
 import { ApiError, sentenceOf } from '../api/api-error';
+import ConflictNotice from '../shell/ConflictNotice.vue';
+import { differencesOfFacts } from '../shell/differences';
 import PageHeading from '../shell/PageHeading.vue';
 import { useNotices } from '../shell/notice-store';
 import { type MethodForm, copyOf, formOfMethod } from './method-form';
 import MethodEditor from './MethodEditor.vue';
 import MethodSheet from './MethodSheet.vue';
+import { methodFacts } from './method-words';
 import { useMethods } from './methods-store';
 
 /** One method: as a sheet for those that ship, in the editor for the keeper's own. */
@@ -20,6 +23,11 @@ const notices = useNotices();
 const router = useRouter();
 const failure = ref('');
 const saving = ref(false);
+/** Somebody else saved first: what is kept now, and what was to be saved. */
+const clash = shallowRef<{ theirs: Method; ours: Method } | null>(null);
+const differences = computed(() =>
+  clash.value ? differencesOfFacts(methodFacts(clash.value.theirs), methodFacts(clash.value.ours)) : [],
+);
 
 const method = computed(() => methods.all.find((m) => m.id === props.methodId));
 const isOwn = computed(() => methods.own.some((m) => m.id === props.methodId));
@@ -44,19 +52,28 @@ function copy(): void {
 
 async function save(saved: Method): Promise<void> {
   failure.value = '';
+  clash.value = null;
   saving.value = true;
   try {
     await methods.save(saved);
     form.value = formOfMethod(saved);
     notices.say(`${saved.name} is saved as version ${saved.version}.`);
   } catch (error) {
-    failure.value =
-      error instanceof ApiError && error.status === 409
-        ? 'This method was changed elsewhere since you opened it. Export yours, reload the page, and put both together.'
-        : sentenceOf(error);
+    if (error instanceof ApiError && error.status === 409 && error.current)
+      clash.value = { theirs: error.current as Method, ours: saved };
+    else failure.value = sentenceOf(error);
   } finally {
     saving.value = false;
   }
+}
+
+function saveOurs(): void {
+  const { theirs, ours } = clash.value!;
+  void save({ ...ours, version: theirs.version + 1 });
+}
+function takeTheirs(): void {
+  form.value = formOfMethod(clash.value!.theirs);
+  clash.value = null;
 }
 
 function exportFile(exported: Method): void {
@@ -93,6 +110,13 @@ async function remove(): Promise<void> {
     >
     <BButton v-if="method" variant="outline-primary" @click="exportFile(method)">Export as a file</BButton>
   </PageHeading>
+  <ConflictNotice
+    v-if="clash"
+    what="This method"
+    :differences="differences"
+    @ours="saveOurs"
+    @theirs="takeTheirs"
+  />
   <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
   <MethodEditor v-if="form" v-model="form" :saved="isOwn" :saving="saving" @save="save" @remove="remove" />
   <MethodSheet v-else-if="method" :method="method" />

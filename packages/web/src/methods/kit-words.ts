@@ -1,4 +1,10 @@
-import { type Kit, type KitTestState, paceDays } from '@hedge-lamp/core/methods';
+import {
+  type Kit,
+  type KitDraft,
+  type KitTestState,
+  bottleMarkInfo,
+  paceDays,
+} from '@hedge-lamp/core/methods';
 import type { Workings } from '@hedge-lamp/core/quantity';
 import { format, isSameYear } from 'date-fns';
 
@@ -50,5 +56,42 @@ export function testWorkings(kit: Kit, state: KitTestState, name: string, now: n
       ...(state.runsOutAt === null ? [] : [`At this pace it runs out on ${dayOf(state.runsOutAt, now)}.`]),
       'Drops differ, and bottles hold a little more or less: count again now and then.',
     ],
+  };
+}
+
+/**
+ * A kit as facts in words, to lay two versions beside each other.
+ * @param leftOf tests left now, by method
+ * @param names how methods and their bottles are called
+ */
+export function kitFacts(
+  kit: KitDraft,
+  leftOf: (methodId: string) => number | null,
+  names: { method: (id: string) => string; bottle: (methodId: string, bottleId: string) => string },
+): Record<string, string> {
+  const count = (n: number | null) => (n === null ? '' : `${n} tests`);
+  return {
+    Name: kit.name,
+    Price: kit.price === null ? '' : `${kit.price} ${kit.currency}`.trim(),
+    Note: kit.note,
+    ...Object.fromEntries(
+      kit.tests.flatMap(({ methodId, perBox }) => [
+        [`${names.method(methodId)}: full box`, count(perBox)],
+        [`${names.method(methodId)}: left now`, count(leftOf(methodId))],
+      ]),
+    ),
+    ...Object.fromEntries(
+      kit.bottles.map((b) => [
+        `${names.method(b.methodId)}: ${names.bottle(b.methodId, b.bottleId)}`,
+        [
+          b.openedOn && `opened ${b.openedOn}`,
+          b.expiresOn && `good until ${b.expiresOn}`,
+          b.lot && `lot ${b.lot}`,
+          ...b.marks.map((m) => bottleMarkInfo[m].label.toLowerCase()),
+        ]
+          .filter(Boolean)
+          .join(', '),
+      ]),
+    ),
   };
 }

@@ -1,4 +1,5 @@
-import type { Method } from '@hedge-lamp/core/methods';
+import { type Method, type Step, hazards } from '@hedge-lamp/core/methods';
+import { parameters } from '@hedge-lamp/core/readings';
 import { wholeSeconds } from '@hedge-lamp/core/bench';
 
 /** How a method is read, in a few words. */
@@ -24,3 +25,29 @@ export function resultWords({ result }: Method): string {
 /** Minutes that it takes when run alone. */
 export const minutesAlone = (method: Method): number =>
   Math.max(1, Math.round(method.steps.reduce((sum, s) => sum + wholeSeconds(s, method.result.by), 0) / 60));
+
+/** What else there is to a step than its instruction, field by field. */
+const stepWords = (step: Step): string =>
+  Object.entries({ ...step, say: undefined, id: undefined })
+    .filter(([, value]) => value !== undefined && value !== 'usual')
+    .map(([field, value]) => `${field} ${typeof value === 'object' ? JSON.stringify(value) : String(value)}`)
+    .join(', ');
+
+/** A method as facts in words, to lay two versions beside each other. */
+export const methodFacts = (method: Method): Record<string, string> => ({
+  Name: method.name,
+  'In the rack': method.short,
+  'What it measures': parameters[method.parameter].label,
+  'How it is read': `${resultWords(method)} (${JSON.stringify(method.result)})`,
+  'Color needs': `${method.developsSeconds} s`,
+  Note: method.note ?? '',
+  ...Object.fromEntries(
+    method.bottles.map((b, k) => [
+      `Bottle ${k + 1}`,
+      [b.label, ...b.hazards.map((h) => hazards[h].label), b.settles ? 'settles' : '']
+        .filter(Boolean)
+        .join(', '),
+    ]),
+  ),
+  ...Object.fromEntries(method.steps.map((s, k) => [`Step ${k + 1}`, `${s.say} (${stepWords(s)})`])),
+});

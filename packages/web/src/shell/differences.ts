@@ -15,3 +15,14 @@ export function differencesBetween(
     .map(([field, label]) => ({ label, theirs: say(of(theirs, field)), ours: say(of(ours, field)) }))
     .filter((d) => d.theirs !== d.ours);
 }
+
+/** The same of two lists of facts that are words already, each under its label; a fact that only one has is empty in the other. */
+export const differencesOfFacts = (
+  theirs: Readonly<Record<string, string>>,
+  ours: Readonly<Record<string, string>>,
+) =>
+  differencesBetween(
+    theirs,
+    ours,
+    Object.fromEntries([...Object.keys(theirs), ...Object.keys(ours)].map((label) => [label, label])),
+  );

@@ -1,9 +1,9 @@
 import { type Interval, formatReading } from '../quantity';
 import { type MethodBook, shippedBook } from '../methods';
-import { interpret } from '../readings/interpret';
 import { phFromTwo } from '../readings/ph-overlap';
-import { parameters } from '../readings/parameter';
-import { type Tube, enteredOf } from './tube';
+import { type ParameterId, scalesWithDilution } from '../readings/parameter';
+import { type Ran, type Repeated, amountIn, repeatedBy } from './repeated';
+import type { Tube } from './tube';
 
 /** What the tubes of a run say about each other: a blank, the same again, both pH ranges. */
 export interface RunRemark {
@@ -15,43 +15,55 @@ export interface RunRemark {
   readonly doubted: readonly Tube[];
 }
 
-/** The range of a kept tube in its canonical unit, for comparing; null where it tells no amount. */
-function valueOf(tube: Tube, book: MethodBook): Interval | null {
-  const entered = tube.state === 'kept' ? enteredOf(tube) : null;
-  if (!entered) return null;
-  const { id: methodId, version: methodVersion, parameter } = tube.method;
-  return interpret({ parameter, methodId, methodVersion, entered, doubts: tube.doubts }, book).value;
-}
+/** Puts a range in a canonical unit into words, with the unit that the keeper wants to see. */
+export type TellValue = (value: Interval, parameter: ParameterId) => string;
 
-function blankRemark(blank: Tube, value: Interval, tubes: readonly Tube[]): RunRemark | null {
+function blankRemark(
+  blank: Tube,
+  value: Interval,
+  tubes: readonly Tube[],
+  tell: TellValue,
+): RunRemark | null {
   const { name, id, parameter } = blank.method;
   // Distilled water has a pH and a temperature like any other: only of an amount there should be none.
-  if (['ph', 'temperature'].includes(parameters[parameter].kind)) return null;
+  if (!scalesWithDilution(parameter)) return null;
   const good = value.low <= 0;
   return {
     kind: 'blank',
     good,
     text: good
       ? `The blank of ${name} is clear, as it should be.`
-      : `The blank of ${name} is not clear: the kit reads ${formatReading(value)} where there should be nothing. What it reads in your water may be that much too high.`,
+      : `The blank of ${name} is not clear: the kit reads ${tell(value, parameter)} where there should be nothing. What it reads in your water may be that much too high.`,
     doubted: good
       ? []
       : tubes.filter((t) => t.method.id === id && t.test.role !== 'blank' && t.state === 'kept'),
   };
 }
 
-function pairRemark(tube: Tube, value: Interval, of: Tube, other: Interval): RunRemark {
+function repeatRemark(tube: Tube, { before, alike, apart }: Repeated, tell: TellValue): RunRemark {
   const isRepeat = tube.test.role === 'repeat';
-  const good = value.low <= other.high && other.low <= value.high;
-  const { name } = tube.method;
-  return {
+  const { name, parameter } = tube.method;
+  const words = (ran: readonly Ran[]) => ran.map((r) => tell(r.value, parameter)).join(' or ');
+  const remark = (good: boolean, text: string): RunRemark => ({
     kind: isRepeat ? 'repeat' : 'second-sample',
     good,
-    text: good
-      ? `${name}: both tubes agree.`
-      : `${name}: the two tubes do not agree. ${isRepeat ? 'Run it a third time, and look at the bottle.' : 'The water is not the same all over, or one tube went wrong.'}`,
-    doubted: good ? [] : [of, tube],
-  };
+    text: `${name}: ${text}`,
+    doubted: good ? apart.map((r) => r.tube) : [...before.map((r) => r.tube), tube],
+  });
+  if (apart.length === 0) return remark(true, before.length === 1 ? 'both tubes agree.' : 'all tubes agree.');
+  if (alike.length > 0)
+    return remark(true, `the last tube agrees with ${words(alike)}, not with ${words(apart)}.`);
+  if (!isRepeat)
+    return remark(
+      false,
+      'the two tubes do not agree. The water is not the same all over, or one tube went wrong.',
+    );
+  return remark(
+    false,
+    before.length === 1
+      ? 'the two tubes do not agree. Run it a third time, and look at the bottle.'
+      : 'no two tubes agree. Look at the bottle, or take another kit.',
+  );
 }
 
 /** Both pH ranges, where both were kept and neither is a blank or from another place. */
@@ -61,7 +73,7 @@ function phRemark(tubes: readonly Tube[], book: MethodBook): RunRemark[] {
       (t) => (t.method.copiedFrom ?? t.method.id) === id && t.state === 'kept' && t.test.role === 'test',
     );
   const [low, high] = [range('ph-low-range'), range('ph-high-range')];
-  const [a, b] = [low && valueOf(low, book), high && valueOf(high, book)];
+  const [a, b] = [low && amountIn(low, book), high && amountIn(high, book)];
   if (!a || !b || low!.test.samplingPointId !== high!.test.samplingPointId) return [];
   const { together, contradiction } = phFromTwo(a, b).value;
   return [
@@ -79,15 +91,17 @@ function phRemark(tubes: readonly Tube[], book: MethodBook): RunRemark[] {
  * and a blank that takes on color tells of the reagent, not of the water.
  * @param tubes all of the run
  */
-export function runRemarks(tubes: readonly Tube[], book: MethodBook = shippedBook): RunRemark[] {
+export function runRemarks(
+  tubes: readonly Tube[],
+  tell: TellValue,
+  book: MethodBook = shippedBook,
+): RunRemark[] {
   const each = tubes.flatMap((tube) => {
-    const value = valueOf(tube, book);
+    const value = amountIn(tube, book);
     if (!value) return [];
-    if (tube.test.role === 'blank') return blankRemark(tube, value, tubes) ?? [];
-    const of = tubes.find((t) => t.testId === tube.test.ofTestId);
-    const other = of && valueOf(of, book);
-    if (!other || !['repeat', 'second-sample'].includes(tube.test.role)) return [];
-    return [pairRemark(tube, value, of, other)];
+    if (tube.test.role === 'blank') return blankRemark(tube, value, tubes, tell) ?? [];
+    const repeated = repeatedBy(tube, tubes, book);
+    return repeated ? [repeatRemark(tube, repeated, tell)] : [];
   });
   return [...each, ...phRemark(tubes, book)];
 }

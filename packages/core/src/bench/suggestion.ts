@@ -1,6 +1,8 @@
 import type { CardMatch } from '../color';
+import { type MethodBook, shippedBook } from '../methods';
 import { type DoubtId, doubts, parameters, worthRepeating } from '../readings';
 import { cardFor } from '../readings/interpret';
+import { repeatedBy } from './repeated';
 import { type Tube, padsOf, parameterAt } from './tube';
 
 /** What is worth running after a tube that was kept, and why. */
@@ -57,6 +59,15 @@ function dilute(tube: Tube): Suggestion | null {
   };
 }
 
+/** The same again that agrees with nothing before it: a third tube tells which to believe. Common practice. */
+function third(tube: Tube, tubes: readonly Tube[], book: MethodBook): Suggestion | null {
+  const repeated = tube.test.role === 'repeat' ? repeatedBy(tube, tubes, book) : null;
+  if (!repeated || repeated.before.length > 1 || repeated.alike.length > 0) return null;
+  const { method, test } = tube;
+  const why = 'The two tubes do not agree. A third one tells which to believe.';
+  return { kind: 'repeat', tube, methodId: method.id, dilution: test.dilution, why };
+}
+
 function repeat(tube: Tube): Suggestion | null {
   const grave: DoubtId[] = worthRepeating(tube.doubts);
   if (grave.length === 0) return null;
@@ -71,16 +82,17 @@ function repeat(tube: Tube): Suggestion | null {
 }
 
 /**
- * What is worth running again, once for each tube: past its card, at the end of its pH range, or with a doubt that
- * decides. Common practice: run an alarming or doubtful test again before acting.
+ * What is worth running again, once for each tube: past its card, at the end of its pH range, unlike what it repeats,
+ * or with a doubt that decides. Common practice: run an alarming or doubtful test again before acting.
  */
-export function suggestionsFor(tubes: readonly Tube[]): Suggestion[] {
-  const followed = new Set(tubes.map((t) => t.test.ofTestId));
+export function suggestionsFor(tubes: readonly Tube[], book: MethodBook = shippedBook): Suggestion[] {
+  // A blank tells of the kit: it follows nothing up.
+  const followed = new Set(tubes.filter((t) => t.test.role !== 'blank').map((t) => t.test.ofTestId));
   const isRun = (methodId: string) => tubes.some((t) => t.method.id === methodId && t.state !== 'aside');
   return tubes
     .filter((t) => t.state === 'kept' && t.test.role !== 'blank' && !followed.has(t.testId))
     .flatMap((tube) => {
-      const suggestion = dilute(tube) ?? otherRange(tube) ?? repeat(tube);
+      const suggestion = dilute(tube) ?? otherRange(tube) ?? third(tube, tubes, book) ?? repeat(tube);
       if (!suggestion) return [];
       return suggestion.kind === 'other-range' && isRun(suggestion.methodId) ? [] : [suggestion];
     });

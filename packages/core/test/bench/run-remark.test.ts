@@ -1,4 +1,12 @@
-import { RunDraftSchema, type RunEvent, type Test, runRemarks, tubesAt } from '@hedge-lamp/core/bench';
+import {
+  RunDraftSchema,
+  type RunEvent,
+  type Test,
+  runRemarks,
+  suggestionsFor,
+  tubesAt,
+} from '@hedge-lamp/core/bench';
+import { convertInterval, formatReading } from '@hedge-lamp/core/quantity';
 import { methodOf } from '@hedge-lamp/core/methods';
 
 const start = 1_750_000_000_000;
@@ -11,8 +19,8 @@ interface Ran extends Partial<Omit<Test, 'id'>> {
   match?: object;
 }
 
-/** The remarks on a run in which every tube was gone through to its end and kept. */
-function remarksOn(...ran: Ran[]) {
+/** The tubes of a run that were all gone through to their end and kept. */
+function ranThrough(...ran: Ran[]) {
   const run = RunDraftSchema.parse({
     id: uuid(900),
     waterId: uuid(901),
@@ -33,8 +41,14 @@ function remarksOn(...ran: Ran[]) {
       event({ type: 'confirmed', readingId: uuid(serial++), zone: 'Etc/UTC' }),
     ];
   });
-  return runRemarks(tubesAt(run, events, start + 5000));
+  return tubesAt(run, events, start + 5000);
 }
+const remarksOn = (...ran: Ran[]) =>
+  runRemarks(ranThrough(...ran), (value, parameter) =>
+    parameter === 'alkalinity'
+      ? `${formatReading(convertInterval(value, 'alkalinity', 'meq/L', '°dKH'))} °dKH`
+      : `${formatReading(value)} mg/L NO2-N`,
+  );
 const kh = (drops: number, more: Partial<Test> = {}): Ran => ({ methodId: 'kh-drops', drops, ...more });
 const of = (n: number, role: Test['role'], more: Partial<Test> = {}) => ({
   role,
@@ -53,6 +67,22 @@ describe('the same test again', () => {
     expect(remark).toMatchObject({ kind: 'repeat', good: false });
     expect(remark!.text).toContain('Run it a third time');
     expect(remark!.doubted.map((t) => t.testId)).toEqual([uuid(1), uuid(2)]);
+  });
+  it('once more says which of the two it agrees with', () => {
+    const [, third] = remarksOn(kh(5), kh(9, of(1, 'repeat')), kh(9, of(2, 'repeat')));
+    expect(third).toMatchObject({
+      good: true,
+      text: 'KH by drops: the last tube agrees with 9 (8–9) °dKH, not with 5 (4–5) °dKH.',
+    });
+    expect(third!.doubted.map((t) => t.testId)).toEqual([uuid(1)]);
+    const [, lost] = remarksOn(kh(5), kh(9, of(1, 'repeat')), kh(14, of(2, 'repeat')));
+    expect(lost).toMatchObject({ good: false, text: expect.stringContaining('no two tubes agree') });
+  });
+  it('is worth a third tube when two do not agree, and no fourth', () => {
+    const kinds = (...ran: Ran[]) => suggestionsFor(ranThrough(...ran)).map((s) => [s.kind, s.tube.testId]);
+    expect(kinds(kh(5), kh(9, of(1, 'repeat')))).toEqual([['repeat', uuid(2)]]);
+    expect(kinds(kh(5), kh(5, of(1, 'repeat')))).toEqual([]);
+    expect(kinds(kh(5), kh(9, of(1, 'repeat')), kh(14, of(2, 'repeat')))).toEqual([]);
   });
   it('of twice the sample agrees with the plain one at twice the drops', () => {
     expect(remarksOn(kh(5), kh(10, of(1, 'repeat', { sampleTimes: 2 })))).toMatchObject([{ good: true }]);
@@ -78,6 +108,12 @@ describe('a blank', () => {
     const [remark] = remarksOn(nitrite(3), kh(5), nitrite(3, of(1, 'blank')));
     expect(remark).toMatchObject({ kind: 'blank', good: false });
     expect(remark!.doubted.map((t) => t.testId)).toEqual([uuid(1)]);
+  });
+  it('follows nothing up: a color past its card is still worth diluting', () => {
+    const past: Ran = { methodId: 'nitrite-one-bottle', match: { found: 'past-top' } };
+    expect(suggestionsFor(ranThrough(past, nitrite(0, of(1, 'blank'))))).toMatchObject([
+      { kind: 'dilute', dilution: 5 },
+    ]);
   });
   it('of pH says nothing: distilled water has one too', () => {
     const ph = { methodId: 'ph-wide-range', match: { found: 'at', swatch: 2 } };

@@ -66,24 +66,33 @@ async function start(): Promise<void> {
         </BButton>
       </section>
       <SampleForm :run="run" :water="water" />
-      <TestOptionsList :run="run" />
       <p class="caution">
         <strong>Reagents include acid, caustic and bleach.</strong> Gloves and eye protection; away from food,
         children and animals. Your kit’s own leaflet wins over these steps.
         <RouterLink :to="{ name: 'safety' }">All cautions</RouterLink>
       </p>
     </div>
+    <TestOptionsList :run="run" class="options" />
   </form>
 </template>
 
 <style scoped>
 .start {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(20rem, 27rem);
+  grid-template:
+    'tests side' auto
+    'options side' 1fr / minmax(0, 1fr) minmax(20rem, 27rem);
   gap: 1.25rem;
   align-items: start;
 }
+.tests {
+  grid-area: tests;
+}
+.options {
+  grid-area: options;
+}
 .side {
+  grid-area: side;
   display: grid;
   gap: 1rem;
 }
@@ -94,7 +103,7 @@ async function start(): Promise<void> {
 }
 @media (max-width: 1023px) {
   .start {
-    grid-template-columns: minmax(0, 1fr);
+    grid-template: 'tests' 'side' 'options' / minmax(0, 1fr);
   }
 }
 </style>

@@ -5,6 +5,7 @@ import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
 import { computed, toRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { useMethods } from '../methods/methods-store';
+import { intervalWords } from '../readings/reading-words';
 import LinkButton from '../shell/LinkButton.vue';
 import { useOpenedWorkings } from '../shell/workings-store';
 import { useWaters } from '../waters/waters-store';
@@ -42,7 +43,9 @@ const results = computed(() =>
   })),
 );
 
-const remarks = computed(() => runRemarks(tubes.value, methods.book));
+const remarks = computed(() =>
+  runRemarks(tubes.value, (value, parameter) => intervalWords(value, parameter, units.value), methods.book),
+);
 
 function takeUp(suggestion: Suggestion): void {
   at.takeUp(suggestion);

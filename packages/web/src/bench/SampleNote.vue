@@ -8,38 +8,36 @@ import { useSettings } from '../settings/settings-store';
 const props = defineProps<{ tube: Tube }>();
 const settings = useSettings();
 
-const needed = computed(() => {
-  const fill = props.tube.method.steps.find((s) => s.do === 'fill');
-  return fill?.do === 'fill' ? fill.milliliters : 5;
+const fillStep = computed(() => props.tube.method.steps.findIndex((s) => s.do === 'fill'));
+const atFill = computed(() => props.tube.step === Math.max(0, fillStep.value));
+/** A blank is rinsed with what it is filled with. */
+const atBlank = computed(
+  () => props.tube.test.role === 'blank' && props.tube.step <= Math.max(0, fillStep.value),
+);
+const milliliters = computed(() => {
+  const fill = props.tube.method.steps[fillStep.value];
+  const usual = fill?.do === 'fill' ? fill.milliliters : 5;
+  return Number((usual * props.tube.test.sampleTimes).toPrecision(3));
 });
+const isSized = computed(() => props.tube.test.sampleTimes !== 1);
 const plan = computed(() => {
   try {
     const syringe = { volume: settings.syringe, mark: settings.syringe / 25 };
-    return (
-      dilutionPlans(syringe, needed.value * props.tube.test.sampleTimes).find(
-        (p) => p.times === props.tube.test.dilution,
-      ) ?? null
-    );
+    const plans = dilutionPlans(syringe, milliliters.value);
+    return plans.find((p) => p.times === props.tube.test.dilution) ?? null;
   } catch {
     return null;
   }
 });
-const milliliters = computed(
-  () => `${Number((needed.value * props.tube.test.sampleTimes).toPrecision(3))} mL`,
-);
 /** The last two lines of a plan tell what the bench does anyway. */
-const lines = computed(() => plan.value?.steps.slice(0, -1) ?? []);
+const lines = computed(() => plan.value?.steps.slice(0, isSized.value ? -2 : -1) ?? []);
 </script>
 
 <template>
-  <p v-if="tube.test.role === 'blank'" class="other">
+  <p v-if="atBlank" class="other">
     <strong>This is the blank:</strong> take distilled or RO water in the place of the sample.
   </p>
-  <p v-if="tube.test.sampleTimes !== 1" class="other">
-    <strong>Take {{ milliliters }} of the sample,</strong> {{ tube.test.sampleTimes }} times the usual. What a
-    drop is worth is divided by {{ tube.test.sampleTimes }} by itself.
-  </p>
-  <div v-if="tube.test.dilution !== 1" class="other">
+  <div v-if="atFill && tube.test.dilution !== 1" class="other">
     <strong>Dilute first.</strong>
     <ol v-if="lines.length > 0">
       <li v-for="line in lines" :key="line">{{ line }}</li>
@@ -50,6 +48,11 @@ const lines = computed(() => plan.value?.steps.slice(0, -1) ?? []);
     </template>
     The result is multiplied by {{ tube.test.dilution }} by itself.
   </div>
+  <p v-if="atFill && isSized" class="other">
+    <strong>Take {{ milliliters }} mL{{ tube.test.dilution === 1 ? '' : ' from the cup' }} this time,</strong>
+    {{ tube.test.sampleTimes }} times the usual. What a drop is worth is divided by
+    {{ tube.test.sampleTimes }} by itself.
+  </p>
 </template>
 
 <style scoped>

@@ -101,7 +101,6 @@ const place = computed(() => {
   return id ? waters.byId(props.run.waterId)?.samplingPoints.find((p) => p.id === id)?.name : undefined;
 });
 const tags = computed(() => sampleWords(props.tube, place.value));
-const isOpening = computed(() => step.value.do === 'rinse' || step.value.do === 'fill');
 /** Another tube can go on while this one stands. */
 const freeUntil = computed(() => {
   const { upNext } = props;
@@ -124,9 +123,8 @@ const error = computed(() => {
   <section class="sheet step" :aria-label="tube.method.name">
     <div class="head">
       <span class="what">
-        <span v-if="number !== null" class="number" aria-hidden="true">{{ number }}</span>{{
-          tube.method.name
-        }}
+        <span v-if="number !== null" class="number" aria-hidden="true">{{ number }}</span>
+        <span>{{ tube.method.name }}</span>
         <span v-for="tag in tags" :key="tag" class="tag">{{ tag }}</span>
       </span>
       <span class="quiet count">Step {{ tube.step + 1 }} of {{ stepCount }}</span>
@@ -148,7 +146,7 @@ const error = computed(() => {
       <strong v-else-if="step.matters === 'forgiving'" class="quiet">No need to be exact.</strong>
       {{ step.why }}
     </p>
-    <SampleNote v-if="isOpening" :tube="tube" />
+    <SampleNote :tube="tube" />
     <CautionList :tube="tube" :tubes="tubes" />
 
     <template v-if="readsColor(tube)">
@@ -240,14 +238,17 @@ const error = computed(() => {
 .number {
   display: inline-block;
   min-width: 1.5em;
-  margin-right: 0.5em;
   text-align: center;
   border: 1.5px solid currentColor;
   border-radius: 3px;
 }
+.what {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.3rem 0.5rem;
+  align-items: baseline;
+}
 .tag {
-  display: inline-block;
-  margin-left: 0.5rem;
   padding: 0 0.6rem;
   border-radius: 3px 10px;
   background: var(--hl-watch-tint);

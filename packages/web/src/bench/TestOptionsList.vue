@@ -14,27 +14,28 @@ const kits = useKits();
 const link = useServerLink();
 
 const rows = computed(() =>
-  props.run.chosen.value.map((method) => {
+  props.run.chosen.value.flatMap((method) => {
     const options = props.run.optionsOf(method.id);
     const fitting = kits.kitsFor(method.id);
     const kit = fitting.find((k) => k.id === options.kitId);
     const left = kit && kitState(kit, link.now()).find((s) => s.methodId === method.id)?.left;
-    return {
+    const [dilutable, sizable] = [isDilutable(method), isSizable(method)];
+    // A pen without a kit has nothing to choose.
+    if (fitting.length === 0 && !dilutable && !sizable) return [];
+    const row = {
       method,
       options,
-      kits: [
-        { value: null, text: fitting.length > 0 ? 'No kit noted' : 'No kit yet' },
-        ...fitting.map((k) => ({ value: k.id, text: k.name })),
-      ],
+      kits: [{ value: null, text: 'No kit noted' }, ...fitting.map((k) => ({ value: k.id, text: k.name }))],
       left: left ?? null,
       doubts: kits.doubtsOf(options.kitId, method.id),
-      dilutable: isDilutable(method),
-      sizable: isSizable(method),
+      dilutable,
+      sizable,
       errors: {
         dilution: props.run.errors.value[`dilution.${method.id}`],
         sampleTimes: props.run.errors.value[`sampleTimes.${method.id}`],
       },
     };
+    return [row];
   }),
 );
 const special = computed(() =>
@@ -47,12 +48,12 @@ const special = computed(() =>
     <summary>Kits, dilution and size of the sample</summary>
     <div v-for="r in rows" :key="r.method.id" class="row-of">
       <strong>{{ r.method.name }}</strong>
-      <div class="field-pair">
+      <div class="fields">
         <ChoiceField
+          v-if="r.kits.length > 1"
           :model-value="r.options.kitId"
           :options="r.kits"
           label="Kit"
-          :disabled="r.kits.length === 1"
           :hint="r.left === null ? undefined : `${r.left} tests left`"
           @update:model-value="run.setOptions(r.method.id, { ...r.options, kitId: $event })"
         />
@@ -70,7 +71,7 @@ const special = computed(() =>
           :model-value="r.options.sampleTimes"
           inputmode="decimal"
           label="Sample, times the usual"
-          hint="2 for twice the sample: a drop is worth half. Empty: as the leaflet asks"
+          hint="2 for twice: a drop is worth half"
           :error="r.errors.sampleTimes"
           @update:model-value="run.setOptions(r.method.id, { ...r.options, sampleTimes: $event ?? '' })"
         />
@@ -79,7 +80,13 @@ const special = computed(() =>
         <strong>{{ doubts[d].label }}.</strong> {{ doubts[d].effect }}
       </p>
     </div>
-    <p v-if="rows.length === 0" class="quiet mb-0">Choose a test first.</p>
+    <p v-if="rows.length === 0" class="quiet mb-0">
+      {{
+        run.chosen.value.length === 0
+          ? 'Choose a test first.'
+          : 'Nothing of this can be told of what is chosen.'
+      }}
+    </p>
   </details>
 </template>
 
@@ -88,6 +95,11 @@ const special = computed(() =>
   padding-top: 0.6rem;
   margin-top: 0.6rem;
   border-top: 1px solid var(--hl-line);
+}
+.fields {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(11.5rem, 100%), 1fr));
+  gap: 0 1rem;
 }
 .doubt {
   border-left: 6px solid var(--hl-watch);

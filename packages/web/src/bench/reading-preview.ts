@@ -1,14 +1,9 @@
 import { type Tube, enteredOf, parameterAt } from '@hedge-lamp/core/bench';
 import type { MethodBook } from '@hedge-lamp/core/methods';
-import {
-  FieldError,
-  type Workings,
-  canonicalUnit,
-  convertInterval,
-  formatReading,
-} from '@hedge-lamp/core/quantity';
+import { FieldError, type Workings } from '@hedge-lamp/core/quantity';
 import { interpret, parameters } from '@hedge-lamp/core/readings';
 import type { UnitChoice } from '@hedge-lamp/core/waters';
+import { intervalWords } from '../readings/reading-words';
 
 export type Preview =
   { readonly text: string; readonly workings: Workings } | { readonly error: string } | null;
@@ -22,7 +17,7 @@ export function readingPreview(tube: Tube, units: UnitChoice, book: MethodBook, 
   if (!entered) return null;
   const { id: methodId, version: methodVersion } = tube.method;
   const parameter = parameterAt(tube, pad);
-  const { kind, label } = parameters[parameter];
+  const { label } = parameters[parameter];
   const before = tube.test.role === 'blank' ? 'Blank, ' : '';
   try {
     const interpretation = interpret(
@@ -39,9 +34,7 @@ export function readingPreview(tube: Tube, units: UnitChoice, book: MethodBook, 
     });
     if (entered.how === 'answer') return told(`${label}: ${entered.says.toLowerCase()}`);
     if (!value) return told(`${label}: not a color of this card. Kept as unread.`);
-    const unit = units[kind as 'ph'];
-    const shown = formatReading(convertInterval(value, kind, canonicalUnit(kind), unit));
-    return told(`${label} ${shown}${kind === 'ph' ? '' : ` ${unit}`}`);
+    return told(`${label} ${intervalWords(value, parameter, units)}`);
   } catch (error) {
     if (error instanceof FieldError) return { error: error.message };
     throw error;

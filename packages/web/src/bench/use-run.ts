@@ -256,7 +256,7 @@ export function useRun(given: Ref<Run>) {
     lanes,
     upNext,
     afterThis,
-    suggestions: computed(() => suggestionsFor(tubes.value)),
+    suggestions: computed(() => suggestionsFor(tubes.value, methods.book)),
     isMiscounted: computed(
       () => miscount.value?.testId === tube.value?.testId && miscount.value?.step === tube.value?.step,
     ),

@@ -1,6 +1,12 @@
 import { shippedCards } from '@hedge-lamp/core/color';
 import type { MethodBook } from '@hedge-lamp/core/methods';
-import { canonicalUnit, convertInterval, formatReading, fromWire } from '@hedge-lamp/core/quantity';
+import {
+  type Interval,
+  canonicalUnit,
+  convertInterval,
+  formatReading,
+  fromWire,
+} from '@hedge-lamp/core/quantity';
 import { type Entered, type Reading, cardFor, parameters } from '@hedge-lamp/core/readings';
 import type { UnitChoice } from '@hedge-lamp/core/waters';
 
@@ -10,14 +16,17 @@ export function shownUnit(parameter: Reading['parameter'], units: UnitChoice): s
   return kind === 'ph' ? '' : units[kind as 'ph'];
 }
 
-/** Best guess and range with unit and basis: "0.3 (0.2–0.4) mg/L NH3-N". */
-export function valueWords(reading: Pick<Reading, 'parameter' | 'value'>, units: UnitChoice): string {
-  if (!reading.value) return 'no value';
-  const { kind } = parameters[reading.parameter];
-  const unit = units[kind as 'ph'];
-  const shown = convertInterval(fromWire(reading.value), kind, canonicalUnit(kind), unit);
-  return `${formatReading(shown)} ${shownUnit(reading.parameter, units)}`.trim();
+/**
+ * Best guess and range with unit and basis: "0.3 (0.2–0.4) mg/L NH3-N".
+ * @param value in the canonical unit
+ */
+export function intervalWords(value: Interval, parameter: Reading['parameter'], units: UnitChoice): string {
+  const { kind } = parameters[parameter];
+  const shown = convertInterval(value, kind, canonicalUnit(kind), units[kind as 'ph']);
+  return `${formatReading(shown)} ${shownUnit(parameter, units)}`.trim();
 }
+export const valueWords = (reading: Pick<Reading, 'parameter' | 'value'>, units: UnitChoice): string =>
+  reading.value ? intervalWords(fromWire(reading.value), reading.parameter, units) : 'no value';
 
 /** "diluted 10 times", "2 times the sample"; empty when the test was run as its leaflet says. */
 function sampleWords(entered: Entered): string {

@@ -71,7 +71,7 @@ describe('what is other about a sample', () => {
   it('is said in words, the place last', () => {
     const tube = tubeOf('kh-drops', 0, 0, { role: 'repeat', dilution: 5, sampleTimes: 2 });
     expect(sampleWords(tube, 'Outlet')).toEqual([
-      'Repeat',
+      'repeat',
       'diluted 5 times',
       '2 times the sample',
       'Outlet',

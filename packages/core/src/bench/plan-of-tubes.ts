@@ -27,14 +27,15 @@ export const dangerRank = (parameter: ParameterId): number => dangers.indexOf(pa
  */
 function opsFrom(method: Method, step: number, first: { wait: number; slack: number }): PlanOp[] {
   const ops: PlanOp[] = [];
-  let [hands, before] = [0, first];
+  let [hands, before, reads] = [0, first, false];
   const close = () => {
-    if (hands > 0) ops.push({ hands, ...before });
+    if (hands > 0) ops.push({ hands, ...before, ...(reads ? { reads } : {}) });
   };
   for (const s of method.steps.slice(step)) {
     if (s.do !== 'stand') {
       if (s.do === 'read' && hands === 0 && s.windowSeconds !== undefined && ops.length > 0)
         before = { ...before, slack: s.windowSeconds };
+      reads = s.do === 'read' && hands === 0;
       hands += handSeconds(s, method.result.by);
       continue;
     }

@@ -6,6 +6,8 @@ export interface PlanOp {
   readonly wait: number;
   /** How many seconds later than that it may begin at the latest; Infinity where nothing is spoiled by waiting. */
   readonly slack: number;
+  /** True where nothing is done in it but reading. */
+  readonly reads?: boolean;
 }
 
 /** A test as the planner sees it. */
@@ -380,21 +382,31 @@ function firstTries(jobs: readonly PlanJob[]): Placed[][] {
   ];
 }
 
-/** Puts what is past its window already as far forward as the windows of the others allow, the latest first. */
-function overdueFirst(jobs: readonly PlanJob[], placed: readonly Placed[]): readonly Placed[] {
-  const late = jobs
-    .flatMap(({ overdue = 0 }, job) => (overdue > 0 ? [{ job, overdue }] : []))
+/** Seconds until the last stretch of an order is done. */
+const endOf = (jobs: readonly PlanJob[], placed: readonly Placed[]): number =>
+  Math.max(0, ...placed.map(({ job, op, start }) => start + jobs[job]!.ops[op]!.hands));
+
+/**
+ * Puts forward what a hand would take up first. A tube that stands ready in its window goes as early as the end does
+ * not suffer; one that is past its window as early as the windows of the others allow, the latest first.
+ */
+function readyFirst(jobs: readonly PlanJob[], placed: readonly Placed[]): readonly Placed[] {
+  const ready = jobs
+    .flatMap(({ ops: [first], overdue = 0 }, job) =>
+      first && (overdue > 0 || (first.wait === 0 && first.slack < Infinity)) ? [{ job, overdue }] : [],
+    )
     .sort((a, b) => a.overdue - b.overdue);
-  return late.reduce((sequence, { job }) => {
+  return ready.reduce((sequence, { job, overdue }) => {
     const at = sequence.findIndex((p) => p.job === job);
     const others = sequence.filter((_p, k) => k !== at);
+    const latest = overdue > 0 ? Infinity : endOf(jobs, sequence) + 1e-9;
     for (let k = 0; k < at; k++) {
       const forward = [...others.slice(0, k), sequence[at]!, ...others.slice(k)];
       const times = timesOf(
         jobs,
         forward.map((p) => ({ ...p, start: 0 })),
       );
-      if (times) return times;
+      if (times && endOf(jobs, times) <= latest) return times;
     }
     return sequence;
   }, placed);
@@ -438,17 +450,18 @@ function dangerFirst(jobs: readonly PlanJob[]): Found {
 export function planOf(jobs: readonly PlanJob[], order: PlanOrder = 'soonest'): Plan {
   const busy = jobs.filter((job) => job.ops.length > 0);
   const found = order === 'danger' ? dangerFirst(busy) : soonest(busy);
-  const end = ({ job, op, start }: Placed) => start + busy[job]!.ops[op]!.hands;
-  const secondsOf = (placed: readonly Placed[]) => Math.max(0, ...placed.map(end));
-  const placed = overdueFirst(found.jobs, found.placed);
-  const seconds = secondsOf(placed);
+  const placed = readyFirst(found.jobs, found.placed);
+  const seconds = endOf(busy, placed);
   return {
     ops: placed
-      .map((p) => ({ jobId: busy[p.job]!.id, op: p.op, start: p.start, end: end(p) }))
+      .map(({ job, op, start }) => {
+        const { id, ops } = busy[job]!;
+        return { jobId: id, op, start, end: start + ops[op]!.hands };
+      })
       .sort((a, b) => a.start - b.start),
     seconds,
     oneAfterTheOther: jobs.flatMap((job) => job.ops).reduce((sum, op) => sum + op.wait + op.hands, 0),
-    proved: found.proved && seconds <= secondsOf(found.placed) + 1e-9,
+    proved: found.proved && seconds <= endOf(busy, found.placed) + 1e-9,
     inWindows: found.inWindows,
   };
 }

@@ -213,3 +213,32 @@ describe('a tube that is past its window already', () => {
     expect(planOf(jobs, 'danger').ops[0]!.jobId).toBe('late');
   });
 });
+
+describe('a tube that stands ready', () => {
+  it('is read first where that costs no time, and later where another window would be lost or the end is put off', () => {
+    const ready: PlanJob = { id: 'ready', rank: 0, ops: [{ hands: 25, wait: 0, slack: 300 }] };
+    const short: PlanJob = { id: 'short', rank: 0, ops: [{ hands: 60, wait: 0, slack: Infinity }] };
+    const long: PlanJob = {
+      id: 'long',
+      rank: 0,
+      ops: [
+        { hands: 60, wait: 0, slack: Infinity },
+        { hands: 25, wait: 300, slack: 300 },
+      ],
+    };
+    expect(planOf([short, ready]).ops.map((o) => o.jobId)).toEqual(['ready', 'short']);
+    const both = planOf([ready, long]);
+    expect(both.ops.map((o) => o.jobId)).toEqual(['long', 'ready', 'long']);
+    expect([both.seconds, both.proved]).toEqual([385, true]);
+  });
+});
+
+describe('the stretches of a method', () => {
+  const stretches = (id: string) => jobOfMethod(id, methodOf(id)).ops;
+  it('tell reading from other work, for the lanes', () => {
+    expect(stretches('ammonia-salicylate-two-bottles').map((o) => o.reads ?? false)).toEqual([false, true]);
+    // All in one go: filled, dropped, and read at once.
+    expect(stretches('ph-low-range').map((o) => o.reads ?? false)).toEqual([false]);
+    expect(stretches('kh-drops').map((o) => o.reads ?? false)).toEqual([false]);
+  });
+});

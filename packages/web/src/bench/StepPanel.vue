@@ -254,6 +254,9 @@ const error = computed(() => {
   background: var(--hl-watch-tint);
   font-weight: 400;
 }
+.tag::first-letter {
+  text-transform: uppercase;
+}
 .progress-row {
   display: flex;
   gap: 4px;

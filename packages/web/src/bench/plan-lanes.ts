@@ -20,8 +20,8 @@ export function lanesOf(plan: Plan, jobs: readonly PlanJob[], nameOf: (id: strin
       const own = plan.ops.filter((o) => o.jobId === job.id);
       const parts = own.flatMap((o, k): LanePart[] => {
         const before = own[k - 1]?.end ?? (job.ops[0]!.wait > 0 ? 0 : o.start);
-        const last = k === own.length - 1 && k > 0;
-        const hands: LanePart = { kind: last ? 'read' : 'hands', from: o.start, to: o.end };
+        const kind = job.ops[o.op]!.reads ? 'read' : 'hands';
+        const hands: LanePart = { kind, from: o.start, to: o.end };
         return o.start > before ? [{ kind: 'wait', from: before, to: o.start }, hands] : [hands];
       });
       return { id: job.id, name: nameOf(job.id), parts };

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { type Served, atBench, expect, pressTimes, test } from './served';
+import { type Served, atBench, chooseTests, expect, pressTimes, test } from './served';
 
 const rackOf = (page: Page) => page.getByRole('region', { name: 'Tubes on the bench' });
 
@@ -33,16 +33,17 @@ test('a run of eight tubes with the network cut for the whole of it is saved onc
 }) => {
   const water = await served.water();
   await page.goto(`${served.url}/waters/${water}/bench`);
-  await page.getByRole('button', { name: 'pH, both ranges' }).click();
-  for (const name of [
+  await chooseTests(
+    page,
+    'pH, low range',
+    'pH, high range',
     'pH, wide range',
     'pH from a pen',
     'KH by drops',
     'GH by drops',
     'Hardness, titration',
     'Temperature from a pen',
-  ])
-    await page.getByRole('checkbox', { name, exact: true }).check();
+  );
   // The page fetches all of the bench when it has nothing else to do.
   await page.waitForLoadState('networkidle');
   await page.waitForTimeout(1000);
@@ -129,8 +130,7 @@ test('above and below in one go: two tubes of each test, each reading at its own
   }));
   const water = await served.water({ samplingPoints: points });
   await page.goto(`${served.url}/waters/${water}/bench`);
-  await page.getByRole('button', { name: 'pH, both ranges' }).click();
-  await page.getByRole('checkbox', { name: 'pH, high range', exact: true }).uncheck();
+  await chooseTests(page, 'pH, low range');
   await page.getByRole('checkbox', { name: 'Below', exact: true }).check({ force: true });
   await page.getByRole('combobox', { name: 'How' }).selectOption('outlet');
   await page.getByRole('button', { name: 'Start 2 tubes' }).click();
@@ -204,10 +204,7 @@ test('twice the sample, then the same again with the plain one: the summary says
 }) => {
   const water = await served.water();
   await page.goto(`${served.url}/waters/${water}/bench`);
-  await page.getByRole('button', { name: 'pH, both ranges' }).click();
-  for (const name of ['pH, low range', 'pH, high range'])
-    await page.getByRole('checkbox', { name, exact: true }).uncheck();
-  await page.getByRole('checkbox', { name: 'KH by drops', exact: true }).check();
+  await chooseTests(page, 'KH by drops');
   await page.getByText('Kits, dilution and size of the sample').click();
   await page.getByLabel('Sample, times the usual').fill('lots');
   await page.getByRole('button', { name: 'Start the test' }).click();

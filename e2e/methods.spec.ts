@@ -1,4 +1,4 @@
-import { expect, test } from './served';
+import { chooseTests, expect, test } from './served';
 
 test('a keeper copies a method, is told what makes no sense, mends it, and runs it', async ({
   page,
@@ -76,10 +76,7 @@ test('a kit is put in, used, counted down, and an old bottle marks what it reads
   await expect(page.getByText(/out of date since/)).toBeVisible();
 
   await page.goto(`${served.url}/waters/${water}/bench`);
-  await page.getByRole('button', { name: 'pH, both ranges' }).click();
-  for (const name of ['pH, low range', 'pH, high range'])
-    await page.getByRole('checkbox', { name, exact: true }).uncheck();
-  await page.getByRole('checkbox', { name: 'KH by drops', exact: true }).check();
+  await chooseTests(page, 'KH by drops');
   await expect(page.getByText('The bottle is out of date.')).toBeVisible();
   await page.getByRole('button', { name: 'Start the test' }).click();
   await page.getByRole('button', { name: /Step done/ }).click();

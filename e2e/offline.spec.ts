@@ -1,5 +1,5 @@
 import { type Page } from '@playwright/test';
-import { atBench, expect, pressTimes, test } from './served';
+import { atBench, chooseTests, expect, pressTimes, test } from './served';
 
 test.use({ serviceWorkers: 'allow' });
 
@@ -48,11 +48,7 @@ test('a run begun while the server is away is there after a reload', async ({ pa
   const water = await served.water();
   await page.goto(`${served.url}/waters/${water}/bench`);
   await keptHere(page);
-  // One test alone, whatever is due.
-  await page.getByRole('button', { name: 'pH, both ranges' }).click();
-  await page.getByRole('checkbox', { name: 'KH by drops', exact: true }).check();
-  for (const name of ['pH, low range', 'pH, high range'])
-    await page.getByRole('checkbox', { name, exact: true }).uncheck();
+  await chooseTests(page, 'KH by drops');
   await served.kill();
   await page.getByRole('button', { name: 'Start the test' }).click();
   await atBench(page);

@@ -172,3 +172,12 @@ export async function tabTo(
 export async function atBench(page: Page): Promise<void> {
   await expect(page.getByText(/^Step \d+ of \d+$/)).toBeVisible();
 }
+
+/** On the page that starts a run: ticks these tests and no others, whatever is due. */
+export async function chooseTests(page: Page, ...names: string[]): Promise<void> {
+  const box = (name: string) => page.getByRole('checkbox', { name, exact: true });
+  await page.getByRole('button', { name: 'pH, both ranges' }).click();
+  for (const name of names) await box(name).check();
+  for (const name of ['pH, low range', 'pH, high range'])
+    if (!names.includes(name)) await box(name).uncheck();
+}

@@ -57,7 +57,7 @@ const isDue = (m: Method) =>
       <div v-for="row in rows" :key="row.id" class="row-of" role="group" :aria-label="row.label">
         <span class="what">{{ row.label }}</span>
         <span class="choices">
-          <label v-for="m in row.fitting" :key="m.id" class="method" :class="{ chosen: isChosen(m) }">
+          <label v-for="m in row.fitting" :key="m.id" class="tick-chip" :class="{ chosen: isChosen(m) }">
             <input
               type="checkbox"
               class="form-check-input"
@@ -103,24 +103,6 @@ legend {
   display: flex;
   flex-wrap: wrap;
   gap: 0.35rem;
-}
-.method {
-  display: flex;
-  gap: 0.5rem;
-  align-items: center;
-  min-height: 44px;
-  padding: 0.2rem 0.8rem 0.2rem 0.6rem;
-  border: 1px solid var(--hl-line);
-  border-radius: 4px 14px;
-  cursor: pointer;
-}
-.method .form-check-input {
-  margin: 0;
-  flex: none;
-}
-.method.chosen {
-  border-color: var(--hl-clear);
-  background: var(--hl-clear-tint);
 }
 .due {
   margin-left: 0.35rem;

@@ -152,7 +152,7 @@ async function cancel(): Promise<void> {
         <legend class="form-label fs-6 fw-semibold">Which tests is it for?</legend>
         <p v-if="errors.tests" class="failure">{{ errors.tests }}</p>
         <div class="methods">
-          <label v-for="m in choices" :key="m.id" class="method" :class="{ chosen: testOf(m.id) }">
+          <label v-for="m in choices" :key="m.id" class="tick-chip" :class="{ chosen: testOf(m.id) }">
             <input
               type="checkbox"
               class="form-check-input"
@@ -249,23 +249,6 @@ async function cancel(): Promise<void> {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(min(17rem, 100%), 1fr));
   gap: 0.35rem;
-}
-.method {
-  display: flex;
-  gap: 0.6rem;
-  align-items: center;
-  min-height: 44px;
-  padding: 0.2rem 0.7rem;
-  border: 1px solid var(--hl-line);
-  border-radius: 4px 14px;
-}
-.method .form-check-input {
-  margin: 0;
-  flex: none;
-}
-.method.chosen {
-  border-color: var(--hl-clear);
-  background: var(--hl-clear-tint);
 }
 .bottle {
   border-top: 1px solid var(--hl-line);

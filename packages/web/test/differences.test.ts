@@ -24,9 +24,9 @@ describe('what two versions of a method differ in', () => {
     const found = differencesOfFacts(methodFacts(theirs), methodFacts({ ...theirs, steps }));
     expect(found).toHaveLength(1);
     expect(found[0]!.label).toMatch(/^Step \d+$/);
-    expect([found[0]!.theirs, found[0]!.ours].map((w) => /drops \d+/.exec(w)![0])).toEqual([
-      'drops 10',
-      'drops 8',
+    expect([found[0]!.theirs, found[0]!.ours].map((w) => /drops: \d+/.exec(w)![0])).toEqual([
+      'drops: 10',
+      'drops: 8',
     ]);
   });
   it('is a step that only one of them has', () => {

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { type Bottle, stepWeights } from '@hedge-lamp/core/methods';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
-import { computed } from 'vue';
+import { computed, watch } from 'vue';
 import ChoiceField from '../shell/ChoiceField.vue';
 import TextField from '../shell/TextField.vue';
+import { typedNumber } from '../shell/typed-number';
 import { type StepForm, amountOf, stepNames, takesBottle } from './method-form';
+import { sayingAmount } from './said-amount';
 
 /** One step in the editor: what is done, how much, from which bottle, in which words. */
 const props = defineProps<{
@@ -30,6 +32,17 @@ const targetOptions = computed(() => [
   { value: '', text: 'On to the next step' },
   ...props.targets.map((value) => ({ value, text: `Skip to “${value}”` })),
 ]);
+/** The amount that the instruction may name; what is half typed is passed over. */
+let named = typedNumber(step.value.amount);
+watch(
+  () => step.value.amount,
+  (text) => {
+    const now = typedNumber(text);
+    if (typeof now !== 'number' || now <= 0) return;
+    if (typeof named === 'number') step.value.say = sayingAmount(step.value.say, step.value.do, named, now);
+    named = now;
+  },
+);
 const amount = computed(() => amountOf[step.value.do]);
 const amountError = computed(() =>
   ['milliliters', 'drops', 'scoops', 'packets', 'times', 'seconds']

@@ -1,6 +1,7 @@
 import { type Method, type Step, hazards } from '@hedge-lamp/core/methods';
 import { parameters } from '@hedge-lamp/core/readings';
 import { wholeSeconds } from '@hedge-lamp/core/bench';
+import { stepNames } from './method-form';
 
 /** How a method is read, in a few words. */
 export function resultWords({ result }: Method): string {
@@ -26,12 +27,13 @@ export function resultWords({ result }: Method): string {
 export const minutesAlone = (method: Method): number =>
   Math.max(1, Math.round(method.steps.reduce((sum, s) => sum + wholeSeconds(s, method.result.by), 0) / 60));
 
-/** What else there is to a step than its instruction, field by field. */
-const stepWords = (step: Step): string =>
-  Object.entries({ ...step, say: undefined, id: undefined })
-    .filter(([, value]) => value !== undefined && value !== 'usual')
-    .map(([field, value]) => `${field} ${typeof value === 'object' ? JSON.stringify(value) : String(value)}`)
-    .join(', ');
+/** What else there is to a step than its instruction: "Drops, bottle: one, drops: 8, forgiving". */
+function stepWords({ do: doing, say: _say, id: _id, matters, ...more }: Step): string {
+  const fields = Object.entries(more).map(
+    ([field, value]) => `${field}: ${typeof value === 'object' ? JSON.stringify(value) : String(value)}`,
+  );
+  return [stepNames[doing], ...fields, ...(matters === 'usual' ? [] : [matters])].join(', ');
+}
 
 /** A method as facts in words, to lay two versions beside each other. */
 export const methodFacts = (method: Method): Record<string, string> => ({

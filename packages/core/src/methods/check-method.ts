@@ -83,6 +83,11 @@ function branchFaults({ steps }: Method): MethodFault[] {
 
 const addsReagent = (step: Step) => ['drop', 'powder', 'packet', 'count-to-turn'].includes(step.do);
 
+/** The dyes of ammonia, nitrite and nitrate grow for minutes; an indicator turns at once. Common practice. */
+const growsSlowly = (result: Method['result']): boolean =>
+  (result.by === 'card' || result.by === 'wheel') &&
+  ['ammonia', 'nitrite', 'nitrate'].includes(chemistryInfo[result.card.chemistry].kind);
+
 /** What is known on every way to a step: filled or not, and how long it stood since the last reagent. */
 interface SoFar {
   readonly filled: boolean;
@@ -116,6 +121,12 @@ function orderFaults({ steps, result, developsSeconds }: Method): MethodFault[] 
       faults.push({
         path: `steps.${k}`,
         message: `${nth(k)} reads ${before.stood} s after the last reagent, but the color needs ${developsSeconds} s. Put a step before it that lets it stand.`,
+      });
+    // A document from elsewhere may not say how long its color needs.
+    if (isRead && before.stood === 0 && developsSeconds === 0 && growsSlowly(result))
+      faults.push({
+        path: `steps.${k}`,
+        message: `${nth(k)} reads at once, but this color grows for minutes. Put a step before it that lets it stand.`,
       });
     const after: SoFar = {
       filled: before.filled || step.do === 'fill',

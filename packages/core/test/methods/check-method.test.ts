@@ -33,6 +33,16 @@ describe('a method that makes no sense is refused with the path of its step and 
       'steps.6',
       /reads 0 s after the last reagent.*needs 300 s/,
     ],
+    [
+      'a read at once of a color that grows, in a document that does not say for how long',
+      ammonia,
+      (m) => {
+        m.steps.splice(6, 1);
+        m.developsSeconds = 0;
+      },
+      'steps.6',
+      /reads at once, but this color grows for minutes/,
+    ],
     ['a wait that is too short', ammonia, (m) => (m.steps[6]!.seconds = 60), 'steps.7', /60 s after/],
     [
       'a drop from a bottle that is not listed',

@@ -11,7 +11,11 @@ test('a keeper copies a method, is told what makes no sense, mends it, and runs 
   await page.getByLabel('One drop is worth').fill('0.5');
   // The preview is the bench itself, and shows the change at once.
   const preview = page.getByRole('region', { name: 'How it runs' });
-  await preview.getByRole('button', { name: /Step done/ }).click();
+  // It goes to the step that is opened for editing.
+  await page.getByRole('button', { name: /^2 Fill to 5 mL/ }).click();
+  await expect(preview.getByRole('heading', { name: 'Fill to 5 mL' })).toBeVisible();
+  await page.getByLabel('Milliliters').fill('10');
+  await expect(preview.getByRole('heading', { name: 'Fill to 10 mL' })).toBeVisible();
   await preview.getByRole('button', { name: /Step done/ }).click();
   await preview.getByRole('button', { name: /One drop/ }).click();
   await preview.getByRole('button', { name: /It turned yellow/ }).click();

@@ -205,7 +205,7 @@ async function save(): Promise<void> {
       </div>
     </form>
     <div class="beside">
-      <MethodPreview v-if="sound" :method="sound" />
+      <MethodPreview v-if="sound" :method="sound" :step="opened" />
       <p v-else class="quiet">How it runs appears here once the steps make sense.</p>
     </div>
   </div>

@@ -12,13 +12,18 @@ import { type Method, bookOf } from '@hedge-lamp/core/methods';
 import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { v4 as newId } from 'uuid';
-import { computed, ref, shallowRef } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import { readingPreview } from '../bench/reading-preview';
 import StepPanel from '../bench/StepPanel.vue';
 import { useNow } from '../clock/use-now';
+import { runUpTo } from './run-up-to';
 
 /** The run as the bench would show it, to be tried: the same screen on made-up events that are kept nowhere. */
-const props = defineProps<{ method: Method }>();
+const props = defineProps<{
+  method: Method;
+  /** The step that is edited: the trial goes there. */
+  step: number | null;
+}>();
 const now = useNow(500);
 const units = UnitChoiceSchema.parse({});
 const events = shallowRef<RunEvent[]>([]);
@@ -60,10 +65,19 @@ function done(): void {
   if (step.do === 'count-to-turn' && !tube.value.turned) tell({ type: 'turned' });
   else if (!isAtResult(tube.value)) tell({ type: 'step-done' });
 }
-function again(): void {
-  events.value = [];
+function goTo(step: number): void {
+  const from = at.value;
+  const runUp = runUpTo(props.method, step, testId, from);
+  events.value = runUp.events;
+  skipped.value += runUp.at - from;
   typed.value = undefined;
 }
+watch(
+  () => props.step,
+  (step) => {
+    if (step !== null && step < props.method.steps.length) goTo(step);
+  },
+);
 function skip(): void {
   const step = stepOf(tube.value);
   if ('seconds' in step) skipped.value += step.seconds * 1000;
@@ -79,7 +93,7 @@ function figure(): void {
     <div class="top">
       <h2>How it runs</h2>
       <BButton variant="outline-secondary" @click="skip">Skip the wait</BButton>
-      <BButton variant="outline-secondary" @click="again">From the beginning</BButton>
+      <BButton variant="outline-secondary" @click="goTo(0)">From the beginning</BButton>
     </div>
     <StepPanel
       v-model:typed="typed"

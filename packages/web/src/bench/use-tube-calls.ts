@@ -3,6 +3,7 @@ import { useWakeLock } from '@vueuse/core';
 import { computed, onUnmounted, ref, watch } from 'vue';
 import { useSettings } from '../settings/settings-store';
 import { useBench } from './bench-store';
+import { notify } from './notify';
 import { isReady } from './tube-words';
 
 /** Two short tones, made here: nothing has to be fetched for them. */
@@ -67,8 +68,7 @@ export function useTubeCalls() {
         // A browser shakes only for a page that somebody has touched.
         if (settings.vibrate && 'vibrate' in navigator && navigator.userActivation?.hasBeenActive)
           navigator.vibrate([200, 100, 200]);
-        if (settings.notify && 'Notification' in window && Notification.permission === 'granted')
-          new Notification('Hedge Lamp', { body: text, tag: name });
+        if (settings.notify) void notify(text, name);
       }
     },
     { immediate: true },

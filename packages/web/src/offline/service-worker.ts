@@ -38,3 +38,13 @@ registerRoute(
   ),
 );
 precacheAndRoute(PRECACHED);
+
+// Whoever presses on "may be read now" wants the bench that is open, or else the application.
+self.addEventListener('notificationclick', (event) => {
+  event.notification.close();
+  event.waitUntil(
+    self.clients
+      .matchAll({ type: 'window' })
+      .then(([open]) => (open ? open.focus() : self.clients.openWindow('/'))),
+  );
+});

@@ -27,6 +27,14 @@ describe('the form of a kit', () => {
     const { draft } = readKitForm(form, now) as { draft: Kit };
     expect(kitState({ ...kit, ...draft }, now + 1)[0]!.left).toBe(18);
   });
+  it('counts down what nobody touched while it was open, and takes a new count as it is', () => {
+    const form = formOfKit(kit, now);
+    const used = { ...kit, uses: [...kit.uses, { methodId: 'kh-drops', at: now + 1000 }] };
+    const later = now + 60_000;
+    expect(readKitForm(form, later, used)).toMatchObject({ draft: { tests: [{ counted: 17 }] } });
+    form.tests[0]!.counted = '40';
+    expect(readKitForm(form, later, used)).toMatchObject({ draft: { tests: [{ counted: 40 }] } });
+  });
   it('takes what is not filled in as not known', () => {
     const form = {
       ...emptyKitForm(),

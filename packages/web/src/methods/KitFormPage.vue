@@ -90,7 +90,8 @@ function takeTheirs(): void {
 async function save(): Promise<void> {
   failure.value = '';
   clash.value = null;
-  const read = readKitForm(form.value!, link.now());
+  const kept = kits.kits.find((k) => k.id === props.kitId) ?? null;
+  const read = readKitForm(form.value!, link.now(), kept);
   errors.value = 'errors' in read ? read.errors : {};
   if ('errors' in read) {
     failure.value = 'Something in this is not right yet; it is said beside each field.';

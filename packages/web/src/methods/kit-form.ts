@@ -12,7 +12,13 @@ export interface KitForm {
   price: string;
   currency: string;
   note: string;
-  tests: { methodId: string; perBox: string; counted: string }[];
+  tests: {
+    methodId: string;
+    perBox: string;
+    counted: string;
+    /** What was left when the form was opened: untouched, it goes on being counted down meanwhile. */
+    shown?: string;
+  }[];
   bottles: {
     methodId: string;
     bottleId: string;
@@ -42,6 +48,7 @@ export function formOfKit(kit: Kit, now: number): KitForm {
     methodId: t.methodId,
     perBox: text(t.perBox),
     counted: text(left.get(t.methodId) ?? null),
+    shown: text(left.get(t.methodId) ?? null),
   }));
   return {
     id: kit.id,
@@ -64,10 +71,18 @@ export function formOfKit(kit: Kit, now: number): KitForm {
 const figure = (typed: string): unknown => (typed.trim() === '' ? null : typedNumber(typed));
 
 /**
- * Reads the form as the server will check it. Everything is counted anew as of now: what is shown as left is what is
- * left now, so a figure that nobody touched stays right.
+ * Reads the form as the server will check it. Everything is counted anew as of now: a figure that nobody touched is
+ * what is left now, also when tubes were run while the form was open.
+ * @param kit as it is kept now; null for a new one
  */
-export function readKitForm(form: KitForm, now: number): { draft: KitDraft } | { errors: FieldErrors } {
+export function readKitForm(
+  form: KitForm,
+  now: number,
+  kit: Kit | null = null,
+): { draft: KitDraft } | { errors: FieldErrors } {
+  const left = new Map((kit ? kitState(kit, now) : []).map((s) => [s.methodId, s.left]));
+  const countedIn = ({ methodId, counted, shown }: KitForm['tests'][number]) =>
+    counted === shown && left.has(methodId) ? left.get(methodId)! : figure(counted);
   const parsed = KitDraftSchema.safeParse({
     id: form.id,
     name: form.name,
@@ -75,7 +90,11 @@ export function readKitForm(form: KitForm, now: number): { draft: KitDraft } | {
     currency: form.currency.trim(),
     note: form.note,
     countedAt: now,
-    tests: form.tests.map((t) => ({ ...t, perBox: figure(t.perBox), counted: figure(t.counted) })),
+    tests: form.tests.map((t) => ({
+      methodId: t.methodId,
+      perBox: figure(t.perBox),
+      counted: countedIn(t),
+    })),
     bottles: form.bottles.map((b) => ({
       ...b,
       openedOn: b.openedOn === '' ? null : b.openedOn,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
-import { nextTick, ref, watch, watchEffect } from 'vue';
+import { nextTick, onMounted, ref, watch, watchEffect } from 'vue';
 import { useRoute } from 'vue-router';
 import { useWaters } from '../waters/waters-store';
 import { useBench } from './bench-store';
@@ -18,13 +18,13 @@ const route = useRoute();
 const isInHand = (testId: string) => route.name === 'bench' && bench.inHand === testId;
 
 /** On a phone only a few fit: the one in hand is brought into view. */
-watch(
-  () => bench.inHand,
-  async () => {
-    await nextTick();
-    strip.value?.querySelector('.in-hand')?.scrollIntoView({ block: 'nearest', inline: 'center' });
-  },
-);
+async function showInHand(): Promise<void> {
+  await nextTick();
+  strip.value?.querySelector('.in-hand')?.scrollIntoView({ block: 'nearest', inline: 'center' });
+}
+watch(() => bench.inHand, showInHand);
+// It may be in hand before there is a rack.
+onMounted(showInHand);
 
 // Pages keep this much free at their foot.
 watchEffect(() => document.documentElement.style.setProperty('--hl-foot', `${Math.round(height.value)}px`));

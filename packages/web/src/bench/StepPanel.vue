@@ -123,8 +123,10 @@ const error = computed(() => {
   <section class="sheet step" :aria-label="tube.method.name">
     <div class="head">
       <span class="what">
-        <span v-if="number !== null" class="number" aria-hidden="true">{{ number }}</span>
-        <span>{{ tube.method.name }}</span>
+        <span
+          ><span v-if="number !== null" class="number" aria-hidden="true">{{ number }}</span
+          >{{ tube.method.name }}</span
+        >
         <span v-for="tag in tags" :key="tag" class="tag">{{ tag }}</span>
       </span>
       <span class="quiet count">Step {{ tube.step + 1 }} of {{ stepCount }}</span>
@@ -149,24 +151,23 @@ const error = computed(() => {
     <SampleNote :tube="tube" />
     <CautionList :tube="tube" :tubes="tubes" />
 
-    <template v-if="readsColor(tube)">
-      <p v-if="late !== null" class="notice-line" role="status">
-        The tube stood {{ late }} {{ late === 1 ? 'minute' : 'minutes' }}; its color may read high. It will be
-        marked so, and the low end of the range reaches further down.
-      </p>
-      <p v-else-if="windowLeft" class="quiet window">To be read within {{ windowLeft }}</p>
-      <div class="cards" :class="{ pads: cards.length > 1 }">
-        <div v-for="c in cards" :key="c.pad">
-          <h3 v-if="cards.length > 1" class="pad-name">{{ c.label }}</h3>
-          <CardReader
-            :card="c.card"
-            :compact="cards.length > 1"
-            :match="tube.matches[c.pad] ?? null"
-            @match="$emit('match', c.pad, $event)"
-          />
-        </div>
+    <p v-if="late !== null" class="notice-line" role="status">
+      The tube stood {{ late }} {{ late === 1 ? 'minute' : 'minutes' }};
+      {{ readsColor(tube) ? 'its color may read high' : 'it may read high' }}. It will be marked so, and the
+      low end of the range reaches further down.
+    </p>
+    <p v-else-if="windowLeft" class="quiet window">To be read within {{ windowLeft }}</p>
+    <div v-if="readsColor(tube)" class="cards" :class="{ pads: cards.length > 1 }">
+      <div v-for="c in cards" :key="c.pad">
+        <h3 v-if="cards.length > 1" class="pad-name">{{ c.label }}</h3>
+        <CardReader
+          :card="c.card"
+          :compact="cards.length > 1"
+          :match="tube.matches[c.pad] ?? null"
+          @match="$emit('match', c.pad, $event)"
+        />
       </div>
-    </template>
+    </div>
     <MeterEntry
       v-if="readsFigure(tube)"
       v-model="typed"
@@ -238,6 +239,7 @@ const error = computed(() => {
 .number {
   display: inline-block;
   min-width: 1.5em;
+  margin-right: 0.5em;
   text-align: center;
   border: 1.5px solid currentColor;
   border-radius: 3px;

@@ -2,7 +2,7 @@ import type { Method } from '../methods';
 import type { ParameterId } from '../readings';
 import { handSeconds } from './handling-time';
 import type { PlanJob, PlanOp } from './plan';
-import { type Tube, timerEnd, windowEnd } from './tube';
+import { type Tube, stepOf, timerEnd, windowEnd } from './tube';
 
 /** A wait between two stretches of work may last so much longer. Hedge Lamp's own, cautious. */
 const slackBetween = 600;
@@ -23,11 +23,12 @@ export const dangerRank = (parameter: ParameterId): number => dangers.indexOf(pa
 
 /**
  * The stretches of work of a method from a step on, taking no branch that leaves steps out.
- * @param wait seconds until the first stretch can begin, and how much later it may
+ * @param first seconds until the first stretch can begin, and how much later it may
+ * @param lead seconds of hands that come before the step
  */
-function opsFrom(method: Method, step: number, first: { wait: number; slack: number }): PlanOp[] {
+function opsFrom(method: Method, step: number, first: { wait: number; slack: number }, lead = 0): PlanOp[] {
   const ops: PlanOp[] = [];
-  let [hands, before, reads] = [0, first, false];
+  let [hands, before, reads] = [lead, first, false];
   const close = () => {
     if (hands > 0) ops.push({ hands, ...before, ...(reads ? { reads } : {}) });
   };
@@ -57,12 +58,17 @@ export const jobOfMethod = (id: string, method: Method): PlanJob => ({
   ops: opsFrom(method, 0, { wait: 0, slack: Infinity }),
 });
 
-/** What is left of a tube, for the planner; a timer that runs holds the hands off until it ends. */
+/** What is left of a tube, for the planner; a wait that runs holds the hands off until it ends. */
 export function jobOfTube(tube: Tube, now: number): PlanJob {
   const { method, testId } = tube;
   const rank = dangerRank(method.parameter);
   if (tube.state !== 'running') return { id: testId, rank, ops: [] };
   const end = timerEnd(tube);
+  if (end !== null && stepOf(tube).do !== 'stand') {
+    // Who shakes has no hand free: that goes on first.
+    const left = Math.max(0, (end - now) / 1000);
+    return { id: testId, rank, ops: opsFrom(method, tube.step + 1, { wait: 0, slack: 0 }, left) };
+  }
   if (end !== null) {
     const following = method.steps[tube.step + 1];
     const window = following?.do === 'read' ? following.windowSeconds : undefined;

@@ -241,6 +241,35 @@ describe('a shake that was cut short', () => {
   });
   it('leaves the planner only what is left', () => {
     const [tube] = tubesAt(run, upTo, start + 11_000);
-    expect(jobOfTube(tube!, start + 11_000).ops[0]!.wait).toBe(20);
+    const left = jobOfTube(tube!, start + 11_000).ops[0]!;
+    // Twenty seconds of shaking, with no hand free, and what follows it until the tube stands.
+    const whole = jobOfTube(tubesAt(run, done(1, 0, 5), start)[0]!, start).ops[0]!;
+    expect([left.wait, left.slack, left.hands]).toEqual([0, 0, whole.hands + 20]);
+  });
+  it('holds the hands until the tube stands, when nothing else comes between', () => {
+    const ammonia = runOf({ methodId: 'ammonia-salicylate-two-bottles' });
+    const shaking = [...done(1, 0, 5), event(1, 1, { type: 'timer-started', step: 5 })];
+    const [tube] = tubesAt(ammonia, shaking, start + 3000);
+    expect(jobOfTube(tube!, start + 3000).ops).toMatchObject([
+      { hands: 3, wait: 0, slack: 0 },
+      { wait: 300, reads: true },
+    ]);
+  });
+  it('of a tube that stands ready keeps its window; past it, there is none to keep, only how late it is', () => {
+    // Nessler stands a minute, and is read within four more.
+    const run = runOf({ methodId: 'ammonia-nessler' });
+    const ready = (seconds: number) => tubesAt(run, done(1, 0, 4), start + seconds * 1000)[0]!;
+    const tube = ready(100);
+    const left = (windowEnd(tube)! - (start + 100_000)) / 1000;
+    expect(left).toBeGreaterThan(0);
+    const inTime = jobOfTube(tube, start + 100_000);
+    expect([inTime.ops[0]!.wait, inTime.ops[0]!.slack, inTime.overdue]).toEqual([0, left, 0]);
+    const late = jobOfTube(ready(100 + left + 30), start + (100 + left + 30) * 1000);
+    expect([late.ops[0]!.slack, late.overdue]).toEqual([Infinity, 30]);
+  });
+  it('of a kept tube or one set aside is none', () => {
+    const run = runOf({ methodId: 'kh-drops' });
+    const aside = event(1, 1, { type: 'set-aside' });
+    expect(jobOfTube(tubesAt(run, [aside], start + 2000)[0]!, start + 2000).ops).toEqual([]);
   });
 });

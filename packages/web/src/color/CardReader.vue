@@ -38,6 +38,7 @@ const isBetween = (k: number) => between.value?.below === k;
 
 <template>
   <div class="booth" :class="{ compact }" role="group" :aria-label="`Card: ${card.name}, in ${card.unit}`">
+    <p v-if="card.unit !== 'pH'" class="unit" aria-hidden="true">The card is in {{ card.unit }}</p>
     <div class="card-strip" role="radiogroup" :aria-label="`Which color, ${card.unit}`">
       <template v-for="(s, k) in swatches" :key="s.value">
         <label class="swatch" :class="{ chosen: isAt(k) }">
@@ -141,6 +142,9 @@ const isBetween = (k: number) => between.value?.below === k;
   background: #b9b9b9;
   color: #161616;
   border-radius: 4px;
+}
+.unit {
+  margin: 0 0 0.4rem;
 }
 .card-strip {
   display: flex;

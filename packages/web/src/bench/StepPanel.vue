@@ -3,8 +3,6 @@ import {
   type Run,
   type Tube,
   isAtResult,
-  padsOf,
-  parameterAt,
   readsColor,
   readsFigure,
   stepOf,
@@ -12,22 +10,18 @@ import {
   windowEnd,
 } from '@hedge-lamp/core/bench';
 import type { CardMatch } from '@hedge-lamp/core/color';
-import { lastStep } from '@hedge-lamp/core/methods';
 import type { Workings } from '@hedge-lamp/core/quantity';
-import { cardFor, parameters } from '@hedge-lamp/core/readings';
-import { computed, defineAsyncComponent } from 'vue';
+import { computed } from 'vue';
 import { countdown } from '../clock/words';
-import { useWaters } from '../waters/waters-store';
 import CautionList from './CautionList.vue';
+import ColorCards from './ColorCards.vue';
 import DropCounter from './DropCounter.vue';
 import MeterEntry from './MeterEntry.vue';
 import type { Preview } from './reading-preview';
 import SampleNote from './SampleNote.vue';
-import { sampleWords } from './sample-words';
 import StepActs from './StepActs.vue';
+import StepHead from './StepHead.vue';
 import TimerFace from './TimerFace.vue';
-
-const CardReader = defineAsyncComponent(() => import('../color/CardReader.vue'));
 
 /** One instruction at a time, large; the next one small; the steps behind and ahead in a row. */
 const props = defineProps<{
@@ -58,7 +52,6 @@ defineEmits<{
   workings: [workings: Workings];
   pick: [testId: string];
 }>();
-const waters = useWaters();
 
 const step = computed(() => stepOf(props.tube));
 const next = computed(() => props.tube.method.steps[props.tube.step + 1]);
@@ -85,22 +78,6 @@ const windowLeft = computed(() => {
   const until = windowEnd(props.tube);
   return until !== null && props.now <= until ? countdown(until, props.now) : null;
 });
-/** Until the branch is taken the steps behind it may be left out; the last number is that of the method. */
-const stepCount = computed(() => lastStep(props.tube.method) + 1);
-const cards = computed(() =>
-  readsColor(props.tube)
-    ? padsOf(props.tube).flatMap((pad) => {
-        const parameter = parameterAt(props.tube, pad);
-        const card = cardFor(props.tube.method, parameter);
-        return card ? [{ pad, card, label: parameters[parameter].label }] : [];
-      })
-    : [],
-);
-const place = computed(() => {
-  const id = props.tube.test.samplingPointId;
-  return id ? waters.byId(props.run.waterId)?.samplingPoints.find((p) => p.id === id)?.name : undefined;
-});
-const tags = computed(() => sampleWords(props.tube, place.value));
 /** Another tube can go on while this one stands. */
 const freeUntil = computed(() => {
   const { upNext } = props;
@@ -121,27 +98,7 @@ const error = computed(() => {
 
 <template>
   <section class="sheet step" :aria-label="tube.method.name">
-    <div class="head">
-      <span class="what">
-        <span
-          ><span v-if="number !== null" class="number" aria-hidden="true">{{ number }}</span
-          >{{ tube.method.name }}</span
-        >
-        <span v-for="tag in tags" :key="tag" class="tag">{{ tag }}</span>
-      </span>
-      <span class="quiet count">Step {{ tube.step + 1 }} of {{ stepCount }}</span>
-    </div>
-    <div class="progress-row" aria-hidden="true">
-      <span
-        v-for="(s, k) in tube.method.steps"
-        :key="k"
-        :class="{
-          past: tube.trail.includes(k),
-          here: k === tube.step,
-          skipped: k < tube.step && !tube.trail.includes(k),
-        }"
-      />
-    </div>
+    <StepHead :tube="tube" :water-id="run.waterId" :number="number" />
     <h2 class="say" aria-live="polite">{{ step.say }}</h2>
     <p v-if="step.why || step.matters !== 'usual'" class="why">
       <strong v-if="step.matters === 'critical'" class="critical-note">This step decides the result.</strong>
@@ -157,17 +114,7 @@ const error = computed(() => {
       low end of the range reaches further down.
     </p>
     <p v-else-if="windowLeft" class="quiet window">To be read within {{ windowLeft }}</p>
-    <div v-if="readsColor(tube)" class="cards" :class="{ pads: cards.length > 1 }">
-      <div v-for="c in cards" :key="c.pad">
-        <h3 v-if="cards.length > 1" class="pad-name">{{ c.label }}</h3>
-        <CardReader
-          :card="c.card"
-          :compact="cards.length > 1"
-          :match="tube.matches[c.pad] ?? null"
-          @match="$emit('match', c.pad, $event)"
-        />
-      </div>
-    </div>
+    <ColorCards v-if="readsColor(tube)" :tube="tube" @match="(pad, match) => $emit('match', pad, match)" />
     <MeterEntry
       v-if="readsFigure(tube)"
       v-model="typed"
@@ -230,57 +177,6 @@ const error = computed(() => {
 .step {
   padding: 1rem 1.5rem 1.25rem;
 }
-.head {
-  display: flex;
-  justify-content: space-between;
-  gap: 1rem;
-  font-weight: 600;
-}
-.number {
-  display: inline-block;
-  min-width: 1.5em;
-  margin-right: 0.5em;
-  text-align: center;
-  border: 1.5px solid currentColor;
-  border-radius: 3px;
-}
-.what {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.3rem 0.5rem;
-  align-items: baseline;
-}
-.tag {
-  padding: 0 0.6rem;
-  border-radius: 3px 10px;
-  background: var(--hl-watch-tint);
-  font-weight: 400;
-}
-.tag::first-letter {
-  text-transform: uppercase;
-}
-.progress-row {
-  display: flex;
-  gap: 4px;
-  margin: 0.4rem 0 0.9rem;
-}
-.progress-row span {
-  flex: 1;
-  height: 6px;
-  border-radius: 3px;
-  background: var(--hl-line);
-}
-.progress-row .past {
-  background: var(--hl-clear);
-}
-.progress-row .here {
-  background: var(--hl-amber);
-  outline: 1px solid var(--hl-watch);
-}
-.progress-row .skipped {
-  background: none;
-  border: 1px dashed var(--hl-quiet);
-}
 .say {
   font-size: 1.9rem;
   line-height: 1.2;
@@ -293,9 +189,6 @@ const error = computed(() => {
 }
 .critical-note {
   color: var(--hl-watch);
-}
-.count {
-  white-space: nowrap;
 }
 .work {
   display: flex;
@@ -313,15 +206,6 @@ const error = computed(() => {
 }
 .window {
   margin: 0.5rem 0 0;
-}
-.pads {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(min(30rem, 100%), 1fr));
-  gap: 0 1rem;
-}
-.pad-name {
-  font-size: 1.05rem;
-  margin: 0.9rem 0 -0.4rem;
 }
 .free {
   margin: 0.9rem 0 0;

@@ -4,14 +4,12 @@ import { parameterIds, parameters } from '@hedge-lamp/core/readings';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckbox, BFormCheckboxGroup } from 'bootstrap-vue-next/components/BFormCheckbox';
 import { computed, nextTick, ref, shallowRef, watch } from 'vue';
-import IconDown from '~icons/bi/arrow-down';
-import IconUp from '~icons/bi/arrow-up';
 import ChoiceField from '../shell/ChoiceField.vue';
 import TextField from '../shell/TextField.vue';
-import { type MethodForm, emptyStep, readMethodForm, stepNames } from './method-form';
+import { type MethodForm, readMethodForm } from './method-form';
 import MethodPreview from './MethodPreview.vue';
 import ResultFields from './ResultFields.vue';
-import StepFields from './StepFields.vue';
+import StepList from './StepList.vue';
 
 /** The editor of a keeper's own method, with the run that it makes beside it. */
 const props = defineProps<{ saved: boolean; saving: boolean }>();
@@ -44,27 +42,8 @@ const wrongIn = (path: string) =>
 const kinds = parameterIds.map((value) => ({ value, text: parameters[value].label }));
 const hazardOptions = hazardIds.map((value) => ({ value, text: hazards[value].label }));
 
+/** The step that is open, and that the trial shows. */
 const opened = ref<number | null>(null);
-function move(k: number, by: number): void {
-  const steps = form.value.steps;
-  const [step] = steps.splice(k, 1);
-  steps.splice(k + by, 0, step!);
-  opened.value = null;
-}
-const removed = shallowRef<{ at: number; step: MethodForm['steps'][number] } | null>(null);
-function removeStep(k: number): void {
-  removed.value = { at: k, step: form.value.steps[k]! };
-  form.value.steps.splice(k, 1);
-  opened.value = null;
-}
-function putBack(): void {
-  form.value.steps.splice(removed.value!.at, 0, removed.value!.step);
-  removed.value = null;
-}
-function addStep(at: number): void {
-  form.value.steps.splice(at, 0, emptyStep());
-  opened.value = at;
-}
 function addBottle(): void {
   const used = new Set(form.value.bottles.map((b) => b.id));
   const id = Array.from({ length: 9 }, (_, k) => `bottle-${k + 1}`).find((name) => !used.has(name))!;
@@ -75,9 +54,6 @@ function addBottle(): void {
     settles: false,
   });
 }
-const targetsAfter = (k: number) =>
-  form.value.steps.slice(k + 1).flatMap((s) => (s.id.trim() === '' ? [] : [s.id.trim()]));
-
 async function save(): Promise<void> {
   told.value = true;
   if ('method' in read.value) return emit('save', read.value.method);
@@ -142,52 +118,13 @@ async function save(): Promise<void> {
 
       <section class="sheet">
         <h2>Steps</h2>
-        <p v-if="removed" role="status">
-          A step was taken out. <BButton variant="link" @click="putBack">Put it back</BButton>
-        </p>
-        <ol class="steps">
-          <li v-for="(s, k) in form.steps" :key="k" :class="{ bad: wrongIn(`steps.${k}`).length > 0 }">
-            <div class="step-head">
-              <button
-                type="button"
-                class="open"
-                :aria-expanded="opened === k"
-                @click="opened = opened === k ? null : k"
-              >
-                <span class="figure-mono">{{ k + 1 }}</span>
-                <span
-                  >{{ s.say || 'Nothing said yet' }} <span class="quiet">{{ stepNames[s.do] }}</span></span
-                >
-              </button>
-              <BButton
-                variant="link"
-                :disabled="k === 0"
-                :aria-label="`Step ${k + 1} earlier`"
-                @click="move(k, -1)"
-                ><IconUp aria-hidden="true"
-              /></BButton>
-              <BButton
-                variant="link"
-                :disabled="k === form.steps.length - 1"
-                :aria-label="`Step ${k + 1} later`"
-                @click="move(k, 1)"
-                ><IconDown aria-hidden="true"
-              /></BButton>
-            </div>
-            <p v-for="message in wrongIn(`steps.${k}`)" :key="message" class="failure mb-1">{{ message }}</p>
-            <div v-if="opened === k" class="step-body">
-              <StepFields
-                v-model="form.steps[k]!"
-                :bottles="form.bottles"
-                :targets="targetsAfter(k)"
-                :error-at="(path) => errorAt(`steps.${k}.${path}`)"
-              />
-              <BButton variant="link" @click="addStep(k + 1)">Add a step after this one</BButton>
-              <BButton variant="link" @click="removeStep(k)">Take this step out</BButton>
-            </div>
-          </li>
-        </ol>
-        <BButton variant="outline-primary" @click="addStep(form.steps.length)">Add a step at the end</BButton>
+        <StepList
+          v-model="form.steps"
+          v-model:opened="opened"
+          :bottles="form.bottles"
+          :error-at="errorAt"
+          :wrong-in="wrongIn"
+        />
       </section>
 
       <ResultFields v-model="form" :error-at="errorAt" />
@@ -233,36 +170,6 @@ async function save(): Promise<void> {
   padding-bottom: 0.6rem;
   margin-bottom: 0.8rem;
   border-bottom: 1px solid var(--hl-line);
-}
-.steps {
-  list-style: none;
-  padding: 0;
-}
-.steps > li {
-  border-bottom: 1px solid var(--hl-line);
-}
-.steps > li.bad {
-  border-left: 6px solid var(--hl-act);
-  padding-left: 0.6rem;
-}
-.step-head {
-  display: flex;
-  align-items: center;
-}
-.open {
-  flex: 1;
-  display: flex;
-  gap: 0.7rem;
-  min-height: 48px;
-  padding: 0.4rem 0;
-  border: 0;
-  background: none;
-  color: inherit;
-  text-align: left;
-  align-items: center;
-}
-.step-body {
-  padding: 0.2rem 0 0.6rem;
 }
 .acts {
   display: flex;

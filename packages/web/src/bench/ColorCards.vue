@@ -1,0 +1,46 @@
+<script setup lang="ts">
+import { type Tube, padsOf, parameterAt } from '@hedge-lamp/core/bench';
+import type { CardMatch } from '@hedge-lamp/core/color';
+import { cardFor, parameters } from '@hedge-lamp/core/readings';
+import { computed, defineAsyncComponent } from 'vue';
+
+const CardReader = defineAsyncComponent(() => import('../color/CardReader.vue'));
+
+/** The card that a tube is held against; for a strip the cards of all its pads. */
+const props = defineProps<{ tube: Tube }>();
+defineEmits<{ match: [pad: number, match: CardMatch | null] }>();
+
+const cards = computed(() =>
+  padsOf(props.tube).flatMap((pad) => {
+    const parameter = parameterAt(props.tube, pad);
+    const card = cardFor(props.tube.method, parameter);
+    return card ? [{ pad, card, label: parameters[parameter].label }] : [];
+  }),
+);
+</script>
+
+<template>
+  <div :class="{ pads: cards.length > 1 }">
+    <div v-for="c in cards" :key="c.pad">
+      <h3 v-if="cards.length > 1" class="pad-name">{{ c.label }}</h3>
+      <CardReader
+        :card="c.card"
+        :compact="cards.length > 1"
+        :match="tube.matches[c.pad] ?? null"
+        @match="$emit('match', c.pad, $event)"
+      />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.pads {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(30rem, 100%), 1fr));
+  gap: 0 1rem;
+}
+.pad-name {
+  font-size: 1.05rem;
+  margin: 0.9rem 0 -0.4rem;
+}
+</style>

@@ -71,7 +71,7 @@ const drops = computed(() => props.tube.drops[props.tube.step] ?? 0);
 const late = computed(() => {
   const until = windowEnd(props.tube);
   return until !== null && props.now > until
-    ? Math.round((props.now - props.tube.readableAt!) / 60_000)
+    ? Math.max(1, Math.round((props.now - props.tube.readableAt!) / 60_000))
     : null;
 });
 const windowLeft = computed(() => {
@@ -117,6 +117,7 @@ const error = computed(() => {
     <ColorCards v-if="readsColor(tube)" :tube="tube" @match="(pad, match) => $emit('match', pad, match)" />
     <MeterEntry
       v-if="readsFigure(tube)"
+      :key="tube.testId"
       v-model="typed"
       :label="tube.method.result.by === 'column' ? 'Height' : tube.method.name"
       :unit="figureUnit"

@@ -162,6 +162,8 @@ async function save(): Promise<void> {
 .beside {
   position: sticky;
   top: calc(var(--hl-bar) + 1rem);
+  max-height: calc(100dvh - var(--hl-bar) - var(--hl-foot, 0px) - 2rem);
+  overflow-y: auto;
 }
 .refused {
   border-color: var(--hl-act);
@@ -183,6 +185,7 @@ async function save(): Promise<void> {
   }
   .beside {
     position: static;
+    max-height: none;
   }
 }
 </style>

@@ -44,7 +44,7 @@ export interface Plan {
 /** What finishes soonest, or the most dangerous first however long the rest takes. */
 export type PlanOrder = 'soonest' | 'danger';
 
-/** Up to so many tests the answer is proved; beyond, the search stops early and keeps the best found. */
+/** Up to so many tests the answer is proved; beyond, the best of a few rules is taken. */
 const provedUpTo = 8;
 const nodesWhenProving = 100_000;
 /** A wait and its window that few stretches of work fit into, seconds. */
@@ -337,8 +337,13 @@ interface Ready {
  * Work as a practiced hand would do it: what can begin soonest goes first, unless a tube that stands would run
  * past its window meanwhile; of several, the one that a rule prefers.
  * @param rule lower goes first
+ * @param through whether a short wait is waited through, with nothing begun meanwhile: no two of them then meet
  */
-function dispatched(jobs: readonly PlanJob[], rule: (ready: Ready, next: number) => number): Placed[] {
+function dispatched(
+  jobs: readonly PlanJob[],
+  rule: (ready: Ready, next: number) => number,
+  through = false,
+): Placed[] {
   const next = jobs.map(() => 0);
   const ended = jobs.map(() => 0);
   const chain: Placed[] = [];
@@ -351,10 +356,12 @@ function dispatched(jobs: readonly PlanJob[], rule: (ready: Ready, next: number)
       return [{ j, op, start: Math.max(free, ready), until: ready + op.slack }];
     });
     if (open.length === 0) return chain;
+    const short = through && open.find(({ j, op }) => next[j]! > 0 && op.wait + op.slack <= shortWindow);
     const mayGo = open.filter((o) =>
       open.every((other) => other === o || other.until >= o.start + o.op.hands - 1e-9),
     );
-    const among = mayGo.length > 0 ? mayGo : [open.reduce((a, b) => (b.until < a.until ? b : a))];
+    const soon = mayGo.length > 0 ? mayGo : [open.reduce((a, b) => (b.until < a.until ? b : a))];
+    const among = short ? [short] : soon;
     const soonest = Math.min(...among.map((o) => o.start));
     const [chosen] = among
       .filter((o) => o.start <= soonest + 1e-9)
@@ -379,6 +386,7 @@ function firstTries(jobs: readonly PlanJob[]): Placed[][] {
     ),
     dispatched(jobs, (ready, next) => tail(ready, next) + ready.op.hands),
     dispatched(jobs, ({ op }) => op.hands),
+    dispatched(jobs, tail, true),
   ];
 }
 

@@ -195,6 +195,20 @@ describe('the order of work', () => {
     expect(planOf(jobs).seconds).toBeGreaterThanOrEqual(soonestWithoutWindows(jobs) - 1e-6);
   });
 
+  it('of nine to twenty different tests keeps every window, and hardly idles', () => {
+    fc.assert(
+      fc.property(fc.shuffledSubarray(shipped, { minLength: 9 }), (jobs) => {
+        const plan = planOf(jobs);
+        expectSound(jobs, plan);
+        const hands = jobs.flatMap((j) => j.ops).reduce((sum, o) => sum + o.hands, 0);
+        const longest = Math.max(...jobs.flatMap((j) => j.ops).map((o) => o.wait));
+        expect(plan.inWindows).toBe(true);
+        expect(plan.seconds).toBeLessThanOrEqual(hands + longest);
+      }),
+      { numRuns: 200 },
+    );
+  });
+
   it('of eighteen tubes is sound, and no longer than one after the other', () => {
     const jobs = named([...shipped, ...shipped].slice(0, 18));
     const plan = planOf(jobs);

@@ -45,8 +45,7 @@ onMounted(() => {
     <SideRail />
     <main id="page" tabindex="-1">
       <p v-if="!link.reachable" class="link-lost" role="status">
-        The server does not answer. You see what was known last; what you count and time here is kept on this
-        device and sent when it is back.
+        The server does not answer. What you do here is kept on this device and sent when it is back.
       </p>
       <RouterView v-slot="{ Component, route }">
         <component :is="Component" :key="String(route.params.waterId ?? route.path)" />
@@ -98,6 +97,10 @@ onMounted(() => {
   padding: 0.6rem 1rem;
 }
 @media (max-width: 767px) {
+  .link-lost {
+    padding: 0.3rem 0.75rem;
+    margin-bottom: 0.6rem;
+  }
   #page {
     margin-bottom: 65px;
   }

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { type Tube, cautionsAt } from '@hedge-lamp/core/bench';
-import { hazards } from '@hedge-lamp/core/methods';
 import { computed } from 'vue';
 
 /** The cautions of the step in hand: in full the first time in a run, short after that. */
@@ -11,11 +10,7 @@ const cautions = computed(() => cautionsAt(props.tube, props.tubes));
 <template>
   <ul v-if="cautions.length > 0" class="cautions">
     <li v-for="c in cautions" :key="c.text" :class="{ full: c.full }">
-      <strong
-        >{{ c.full ? 'Careful' : 'Still'
-        }}{{ c.hazard && c.full ? `, ${hazards[c.hazard].label.toLowerCase()}` : '' }}:</strong
-      >
-      {{ c.text }}
+      <strong>{{ c.full ? 'Careful:' : 'Still:' }}</strong> {{ c.text }}
     </li>
   </ul>
 </template>

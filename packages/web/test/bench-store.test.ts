@@ -110,6 +110,40 @@ describe('the bench of a page', () => {
     expect(server.run.events.map((e) => e.type)).toEqual(['step-done', 'step-done', 'drop', 'drop']);
   });
 
+  it('on a full device gives up the copy of the runs before anything that is not sent', async () => {
+    const server = standIn();
+    const bench = useBench();
+    await bench.load();
+    await settled();
+    const plain = localStorage;
+    const isFull = () => plain.getItem('hedge-lamp.live-runs') !== null;
+    globalThis.localStorage = Object.create(plain, {
+      setItem: {
+        value: (key: string, value: string) => {
+          if (isFull()) throw new Error('quota');
+          plain.setItem(key, value);
+        },
+      },
+    }) as Storage;
+    expect(isFull()).toBe(true);
+    server.up = false;
+    await bench.tell(runId, { type: 'step-done', testId, step: 0 });
+    expect(outboxOf(plain, runId)).toHaveLength(1);
+    expect(bench.tubesOf(bench.runs[0]!)[0]!.step).toBe(1);
+  });
+
+  it('says so when there is no room at all, and does not show what it cannot keep', async () => {
+    standIn();
+    const bench = useBench();
+    await bench.load();
+    localStorage.setItem = () => {
+      throw new Error('quota');
+    };
+    expect(await bench.tell(runId, { type: 'step-done', testId, step: 0 })).toBe('refused');
+    expect(bench.refusal).toContain('no room left');
+    expect(bench.tubesOf(bench.runs[0]!)[0]!.step).toBe(0);
+  });
+
   it('takes out what was refused, says so, and still sends the rest', async () => {
     const server = standIn();
     server.refuses = 'doubt';

@@ -395,13 +395,19 @@ const endOf = (jobs: readonly PlanJob[], placed: readonly Placed[]): number =>
   Math.max(0, ...placed.map(({ job, op, start }) => start + jobs[job]!.ops[op]!.hands));
 
 /**
- * Puts forward what a hand would take up first. A tube that stands ready in its window goes as early as the end does
- * not suffer; one that is past its window as early as the windows of the others allow, the latest first.
+ * Puts forward what a hand would take up first. A tube that is past its window goes as early as the windows of the
+ * others allow, the latest first; one that stands ready in its window as early as the end does not suffer, unless
+ * danger leads.
  */
-function readyFirst(jobs: readonly PlanJob[], placed: readonly Placed[]): readonly Placed[] {
+function readyFirst(
+  jobs: readonly PlanJob[],
+  placed: readonly Placed[],
+  order: PlanOrder,
+): readonly Placed[] {
+  const isReady = (first: PlanOp) => order === 'soonest' && first.wait === 0 && first.slack < Infinity;
   const ready = jobs
     .flatMap(({ ops: [first], overdue = 0 }, job) =>
-      first && (overdue > 0 || (first.wait === 0 && first.slack < Infinity)) ? [{ job, overdue }] : [],
+      first && (overdue > 0 || isReady(first)) ? [{ job, overdue }] : [],
     )
     .sort((a, b) => a.overdue - b.overdue);
   return ready.reduce((sequence, { job, overdue }) => {
@@ -458,7 +464,7 @@ function dangerFirst(jobs: readonly PlanJob[]): Found {
 export function planOf(jobs: readonly PlanJob[], order: PlanOrder = 'soonest'): Plan {
   const busy = jobs.filter((job) => job.ops.length > 0);
   const found = order === 'danger' ? dangerFirst(busy) : soonest(busy);
-  const placed = readyFirst(found.jobs, found.placed);
+  const placed = readyFirst(found.jobs, found.placed, order);
   const seconds = endOf(busy, placed);
   return {
     ops: placed

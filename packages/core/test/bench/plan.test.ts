@@ -300,6 +300,17 @@ describe('a tube that stands ready', () => {
   });
 });
 
+describe('where danger leads', () => {
+  it('a new ammonia test goes before a nitrate tube that stands ready, which keeps its window', () => {
+    const jobs: PlanJob[] = [
+      { id: 'nitrate', rank: 5, ops: [{ hands: 25, wait: 0, slack: 300 }] },
+      { id: 'ammonia', rank: 0, ops: [{ hands: 70, wait: 0, slack: Infinity }] },
+    ];
+    expect(planOf(jobs, 'danger').ops.map((o) => o.jobId)).toEqual(['ammonia', 'nitrate']);
+    expect(planOf(jobs).ops.map((o) => o.jobId)).toEqual(['nitrate', 'ammonia']);
+  });
+});
+
 describe('the stretches of a method', () => {
   const stretches = (id: string) => jobOfMethod(id, methodOf(id)).ops;
   it('tell reading from other work, for the lanes', () => {

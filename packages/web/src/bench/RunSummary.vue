@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { type Run, type Suggestion, type Tube, padsOf, runRemarks } from '@hedge-lamp/core/bench';
 import { doubts } from '@hedge-lamp/core/readings';
-import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
 import { computed, toRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { useMethods } from '../methods/methods-store';
@@ -9,7 +8,6 @@ import { intervalWords } from '../readings/reading-words';
 import LinkButton from '../shell/LinkButton.vue';
 import { useOpenedWorkings } from '../shell/workings-store';
 import { useWaters } from '../waters/waters-store';
-import { useBench } from './bench-store';
 import { readingPreview } from './reading-preview';
 import { sampleWords } from './sample-words';
 import SuggestionList from './SuggestionList.vue';
@@ -17,16 +15,14 @@ import { useRun } from './use-run';
 
 /** What came of a run that is done: each reading with its workings, what a blank and both pH ranges say. */
 const props = defineProps<{ run: Run }>();
-const bench = useBench();
 const opened = useOpenedWorkings();
 const waters = useWaters();
 const methods = useMethods();
 const router = useRouter();
 const at = useRun(toRef(props, 'run'));
 
-const tubes = computed(() => bench.tubesOf(props.run));
+const { tubes, units } = at;
 const water = computed(() => waters.byId(props.run.waterId));
-const units = computed(() => water.value?.units ?? UnitChoiceSchema.parse({}));
 const placeOf = (tube: Tube) =>
   water.value?.samplingPoints.find((p) => p.id === tube.test.samplingPointId)?.name;
 const nameOf = (tube: Tube) => [tube.method.name, ...sampleWords(tube, placeOf(tube))].join(', ');

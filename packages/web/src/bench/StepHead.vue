@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { Tube } from '@hedge-lamp/core/bench';
-import { lastStep } from '@hedge-lamp/core/methods';
 import { computed } from 'vue';
 import { useWaters } from '../waters/waters-store';
 import { sampleWords } from './sample-words';
@@ -14,8 +13,6 @@ const props = defineProps<{
 }>();
 const waters = useWaters();
 
-/** Until the branch is taken the steps behind it may be left out; the last number is that of the method. */
-const stepCount = computed(() => lastStep(props.tube.method) + 1);
 const place = computed(() => {
   const id = props.tube.test.samplingPointId;
   return id ? waters.byId(props.waterId)?.samplingPoints.find((p) => p.id === id)?.name : undefined;
@@ -32,7 +29,7 @@ const tags = computed(() => sampleWords(props.tube, place.value));
       >
       <span v-for="tag in tags" :key="tag" class="tag">{{ tag }}</span>
     </span>
-    <span class="quiet count">Step {{ tube.step + 1 }} of {{ stepCount }}</span>
+    <span class="quiet count">Step {{ tube.step + 1 }} of {{ tube.method.steps.length }}</span>
   </div>
   <div class="progress-row" aria-hidden="true">
     <span

@@ -14,29 +14,28 @@ const kits = useKits();
 const link = useServerLink();
 
 const rows = computed(() =>
-  props.run.chosen.value.flatMap((method) => {
-    const options = props.run.optionsOf(method.id);
-    const fitting = kits.kitsFor(method.id);
-    const kit = fitting.find((k) => k.id === options.kitId);
-    const left = kit && kitState(kit, link.now()).find((s) => s.methodId === method.id)?.left;
-    const [dilutable, sizable] = [isDilutable(method), isSizable(method)];
+  props.run.chosen.value
+    .map((method) => {
+      const options = props.run.optionsOf(method.id);
+      const fitting = kits.kitsFor(method.id);
+      const kit = fitting.find((k) => k.id === options.kitId);
+      const left = kit && kitState(kit, link.now()).find((s) => s.methodId === method.id)?.left;
+      return {
+        method,
+        options,
+        kits: [{ value: null, text: 'No kit noted' }, ...fitting.map((k) => ({ value: k.id, text: k.name }))],
+        left: left ?? null,
+        doubts: kits.doubtsOf(options.kitId, method.id),
+        dilutable: isDilutable(method),
+        sizable: isSizable(method),
+        errors: {
+          dilution: props.run.errors.value[`dilution.${method.id}`],
+          sampleTimes: props.run.errors.value[`sampleTimes.${method.id}`],
+        },
+      };
+    })
     // A pen without a kit has nothing to choose.
-    if (fitting.length === 0 && !dilutable && !sizable) return [];
-    const row = {
-      method,
-      options,
-      kits: [{ value: null, text: 'No kit noted' }, ...fitting.map((k) => ({ value: k.id, text: k.name }))],
-      left: left ?? null,
-      doubts: kits.doubtsOf(options.kitId, method.id),
-      dilutable,
-      sizable,
-      errors: {
-        dilution: props.run.errors.value[`dilution.${method.id}`],
-        sampleTimes: props.run.errors.value[`sampleTimes.${method.id}`],
-      },
-    };
-    return [row];
-  }),
+    .filter((row) => row.kits.length > 1 || row.dilutable || row.sizable),
 );
 const special = computed(() =>
   rows.value.some((r) => r.options.dilution !== '' || r.options.sampleTimes !== '' || r.doubts.length > 0),

@@ -15,7 +15,7 @@ import { call } from '../api/call';
 import { useServerLink } from '../clock/server-link';
 import { useNow } from '../clock/use-now';
 import { useMethods } from '../methods/methods-store';
-import { keepRuns, keptRuns } from './kept-runs';
+import { forgetRuns, keepRuns, keptRuns } from './kept-runs';
 import { outboxOf, putInOutbox, putRun, runsInOutbox, takeFromOutbox, takeRun, unsentRuns } from './outbox';
 
 type Body<T> = T extends unknown ? Omit<T, 'id' | 'at'> : never;
@@ -187,6 +187,16 @@ export const useBench = defineStore('bench', () => {
     }
   }
 
+  /** On this device until it is sent; the copy of the live runs makes room where there is none. */
+  function keep(runId: string, event: RunEvent): void {
+    try {
+      putInOutbox(localStorage, runId, event);
+    } catch {
+      forgetRuns(localStorage);
+      putInOutbox(localStorage, runId, event);
+    }
+  }
+
   /**
    * Tells what happened: shown at once, kept here, sent.
    * @returns what became of it: `sent` only when the server has answered that it is on disk
@@ -198,7 +208,13 @@ export const useBench = defineStore('bench', () => {
     if (!run) return 'refused';
     const at = link.now();
     const events = bodies.map((body) => ({ ...body, id: newId(), at }) as RunEvent);
-    events.forEach((event) => putInOutbox(localStorage, runId, event));
+    try {
+      events.forEach((event) => keep(runId, event));
+    } catch {
+      refusal.value =
+        'This device has no room left to keep what you do. Free some, or write it down and type it into the log.';
+      return 'refused';
+    }
     const reopened = bodies.some((b) => b.type === 'added');
     show({
       ...run,

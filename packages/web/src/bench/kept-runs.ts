@@ -11,6 +11,9 @@ export function keepRuns(storage: Storage, runs: readonly Run[]): void {
   }
 }
 
+/** Makes room for what matters more: what is not sent yet. */
+export const forgetRuns = (storage: Storage): void => storage.removeItem(key);
+
 /** Empty when there were none, or when what lies there cannot be read. */
 export function keptRuns(storage: Storage): Run[] {
   try {

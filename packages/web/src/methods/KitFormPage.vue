@@ -4,7 +4,6 @@ import { parameters } from '@hedge-lamp/core/readings';
 import { useSessionStorage } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckboxGroup } from 'bootstrap-vue-next/components/BFormCheckbox';
-import { BFormInput } from 'bootstrap-vue-next/components/BFormInput';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { ApiError, sentenceOf } from '../api/api-error';
@@ -12,7 +11,6 @@ import { useServerLink } from '../clock/server-link';
 import ConflictNotice from '../shell/ConflictNotice.vue';
 import { differencesOfFacts } from '../shell/differences';
 import { type FieldErrors, errorsFromServer } from '../shell/field-errors';
-import FormField from '../shell/FormField.vue';
 import { useNotices } from '../shell/notice-store';
 import PageHeading from '../shell/PageHeading.vue';
 import TextField from '../shell/TextField.vue';
@@ -189,32 +187,18 @@ async function cancel(): Promise<void> {
         <fieldset v-if="b.methodId === t.methodId" class="bottle">
           <legend>{{ labelOf(b.methodId, b.bottleId) }}</legend>
           <div class="field-pair">
-            <FormField
-              v-slot="{ id, state, describedBy }"
+            <TextField
+              v-model="b.openedOn"
+              type="date"
               label="Opened on"
               :error="errors[`bottles.${j}.openedOn`]"
-            >
-              <BFormInput
-                :id="id"
-                v-model="b.openedOn"
-                type="date"
-                :state="state"
-                :aria-describedby="describedBy"
-              />
-            </FormField>
-            <FormField
-              v-slot="{ id, state, describedBy }"
+            />
+            <TextField
+              v-model="b.expiresOn"
+              type="date"
               label="Good until"
               :error="errors[`bottles.${j}.expiresOn`]"
-            >
-              <BFormInput
-                :id="id"
-                v-model="b.expiresOn"
-                type="date"
-                :state="state"
-                :aria-describedby="describedBy"
-              />
-            </FormField>
+            />
             <TextField v-model="b.lot" label="Lot" :maxlength="40" :error="errors[`bottles.${j}.lot`]" />
           </div>
           <BFormCheckboxGroup

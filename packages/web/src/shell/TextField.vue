@@ -3,13 +3,13 @@ import { BFormInput } from 'bootstrap-vue-next/components/BFormInput';
 import { BFormTextarea } from 'bootstrap-vue-next/components/BFormTextarea';
 import FormField from './FormField.vue';
 
-/** A labeled line of text, a figure, a time or a note, kept exactly as typed, with its error beside it. */
+/** A labeled line of text, a figure, a day, a time or a note, kept exactly as typed, with its error beside it. */
 withDefaults(
   defineProps<{
     label: string;
     error?: string | undefined;
     hint?: string | undefined;
-    type?: 'text' | 'datetime-local' | 'note';
+    type?: 'text' | 'date' | 'datetime-local' | 'note';
     inputmode?: 'decimal' | 'numeric' | 'text';
     maxlength?: number | undefined;
   }>(),

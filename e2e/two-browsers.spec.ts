@@ -104,9 +104,14 @@ test('two browsers on one method and one kit: what differs is laid side by side'
   await first!.getByLabel('Tests left now').fill('12');
   await first!.getByRole('button', { name: 'Save' }).click();
   await expect(first!.getByRole('row', { name: /GH by drops/ })).toContainText('12');
-  await second!.getByLabel('Tests left now').fill('30');
+  await second!.getByLabel('Name', { exact: true }).fill('Hazel box, shed');
   await second!.getByRole('button', { name: 'Save' }).click();
+  await expect(theirWord(second)).toContainText('Hazel box, shed');
+  // A count that nobody touched here is as it is there, and no difference; a new one is.
+  await expect(theirWord(second)).not.toContainText('left now');
+  await second!.getByLabel('Tests left now').fill('30');
   await expect(theirWord(second)).toContainText('12 tests');
+  await expect(theirWord(second)).toContainText('30 tests');
   await second!.getByRole('button', { name: 'Take what is there' }).click();
   await expect(second!.getByLabel('Tests left now')).toHaveValue('12');
 });

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Kit, type KitDraft, bottleMarkInfo, bottleMarks, kitState } from '@hedge-lamp/core/methods';
+import { type Kit, bottleMarkInfo, bottleMarks, kitState } from '@hedge-lamp/core/methods';
 import { parameters } from '@hedge-lamp/core/readings';
 import { useSessionStorage } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
@@ -64,31 +64,34 @@ const labelOf = (methodId: string, bottleId: string) =>
   methods.book.find(methodId)?.bottles.find((b) => b.id === bottleId)?.label ?? bottleId;
 const marks = bottleMarks.map((value) => ({ value, text: bottleMarkInfo[value].label }));
 
-/** Somebody else saved first: what is kept now, and what was to be saved. */
-const clash = shallowRef<{ theirs: Kit; ours: KitDraft } | null>(null);
+/** Somebody else saved first: what is kept now. */
+const theirs = shallowRef<Kit | null>(null);
+/** What nobody touched here is as it is there. */
 const differences = computed(() => {
-  if (!clash.value) return [];
-  const { theirs, ours } = clash.value;
-  const left = new Map(kitState(theirs, link.now()).map((s) => [s.methodId, s.left]));
+  const now = link.now();
+  const ours = theirs.value && form.value && readKitForm(form.value, now, theirs.value);
+  if (!theirs.value || !ours || 'errors' in ours) return [];
+  const left = new Map(kitState(theirs.value, now).map((s) => [s.methodId, s.left]));
   const names = { method: nameOf, bottle: labelOf };
   return differencesOfFacts(
-    kitFacts(theirs, (id) => left.get(id) ?? null, names),
-    kitFacts(ours, (id) => ours.tests.find((t) => t.methodId === id)?.counted ?? null, names),
+    kitFacts(theirs.value, (id) => left.get(id) ?? null, names),
+    kitFacts(ours.draft, (id) => ours.draft.tests.find((t) => t.methodId === id)?.counted ?? null, names),
   );
 });
 async function saveOurs(): Promise<void> {
-  form.value!.version = clash.value!.theirs.version;
-  await save();
+  const over = theirs.value!;
+  form.value!.version = over.version;
+  await save(over);
 }
 function takeTheirs(): void {
-  form.value = formOfKit(clash.value!.theirs, link.now());
-  clash.value = null;
+  form.value = formOfKit(theirs.value!, link.now());
+  theirs.value = null;
 }
 
-async function save(): Promise<void> {
+/** @param kept the kit as it is kept now, for what is left of it */
+async function save(kept = kits.kits.find((k) => k.id === props.kitId) ?? null): Promise<void> {
   failure.value = '';
-  clash.value = null;
-  const kept = kits.kits.find((k) => k.id === props.kitId) ?? null;
+  theirs.value = null;
   const read = readKitForm(form.value!, link.now(), kept);
   errors.value = 'errors' in read ? read.errors : {};
   if ('errors' in read) {
@@ -103,7 +106,7 @@ async function save(): Promise<void> {
     await router.push({ name: 'kits' });
   } catch (error) {
     if (error instanceof ApiError && error.status === 409 && error.current)
-      clash.value = { theirs: error.current as Kit, ours: read.draft };
+      theirs.value = error.current as Kit;
     else failure.value = sentenceOf(error);
     if (error instanceof ApiError) errors.value = errorsFromServer(error.fields, 'kit.');
   } finally {
@@ -131,14 +134,14 @@ async function cancel(): Promise<void> {
 <template>
   <PageHeading :title="isNew ? 'New kit' : `Edit ${form?.name || 'kit'}`" />
   <ConflictNotice
-    v-if="clash"
+    v-if="theirs"
     what="This kit"
     :differences="differences"
     @ours="saveOurs"
     @theirs="takeTheirs"
   />
   <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
-  <form v-if="form" class="kit-form" novalidate @submit.prevent="save">
+  <form v-if="form" class="kit-form" novalidate @submit.prevent="save()">
     <section class="sheet">
       <h2>The box</h2>
       <TextField v-model="form.name" label="Name" :error="errors.name" hint="As you call it." />

@@ -11,6 +11,7 @@ import {
 } from 'fastify-type-provider-zod';
 import { z } from 'zod';
 import { runRoutes } from './bench/routes';
+import { cardRoutes, photoRoutes } from './color/routes';
 import { type Context, typed } from './context';
 import { answerError } from './error-answer';
 import { todayRoutes } from './guidelines/routes';
@@ -113,6 +114,8 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     waterRoutes,
     methodRoutes,
     kitRoutes,
+    cardRoutes,
+    photoRoutes,
     readingRoutes,
     runRoutes,
     deedRoutes,

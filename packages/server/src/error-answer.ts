@@ -22,7 +22,7 @@ export function problemOf(error: FastifyError | Error): Problem {
   if (code === 'FST_ERR_CTP_INVALID_JSON_BODY' || code === 'FST_ERR_CTP_EMPTY_JSON_BODY')
     return problem(400, 'What was sent is not JSON. Nothing was kept or changed.');
   if (code === 'FST_ERR_CTP_INVALID_MEDIA_TYPE')
-    return problem(415, 'Send JSON, with the type application/json.');
+    return problem(415, 'Send JSON, with the type application/json; a photograph as image/jpeg.');
   if (code === 'FST_ERR_CTP_BODY_TOO_LARGE')
     return problem(413, 'That is more than fits in one request. Send it in smaller parts.');
   const status = 'statusCode' in error ? (error.statusCode ?? 500) : 500;

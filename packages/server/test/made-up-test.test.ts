@@ -3,7 +3,7 @@ import { cardFor, interpret, parameters } from '@hedge-lamp/core/readings';
 import { convert, canonicalUnit } from '@hedge-lamp/core/quantity';
 import { methodOf } from '@hedge-lamp/core/methods';
 import { madeUpTest } from '../src/demo/made-up-test';
-import { seededRandom } from '../src/demo/seeded-random';
+import { seededRandom } from '@hedge-lamp/core/practice';
 import { toWire } from '@hedge-lamp/core/quantity';
 
 describe('a test made up from a known truth', () => {

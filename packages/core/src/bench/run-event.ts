@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { CardMatchSchema } from '../color/card';
+import { CardMatchSchema } from '../color/card-match';
 import { DoubtIdSchema, IdSchema, InstantSchema } from '../readings';
 import { TestSchema } from './test';
 
@@ -26,7 +26,15 @@ export const RunEventSchema = z
     z.object({ ...base, type: z.literal('timer-started'), step }),
     z.object({ ...base, type: z.literal('turned'), step }),
     z.object({ ...base, type: z.literal('answered'), step, answer: z.int().min(0).max(5) }),
-    z.object({ ...base, type: z.literal('matched'), step, pad, match: CardMatchSchema.nullable() }),
+    z.object({
+      ...base,
+      type: z.literal('matched'),
+      step,
+      pad,
+      match: CardMatchSchema.nullable(),
+      /** A card of the keeper's own that it is read on; left out for that of the method. */
+      card: z.object({ id: IdSchema, version: z.int().positive() }).optional(),
+    }),
     z.object({
       ...base,
       type: z.literal('figure'),

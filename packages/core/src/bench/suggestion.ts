@@ -1,6 +1,6 @@
 import type { CardMatch } from '../color';
 import { type MethodBook, shippedBook } from '../methods';
-import { type DoubtId, doubts, parameters, worthRepeating } from '../readings';
+import { type DoubtId, bleachDilution, doubts, parameters, worthRepeating } from '../readings';
 import { cardFor } from '../readings/interpret';
 import { repeatedBy } from './repeated';
 import { type Tube, padsOf, parameterAt } from './tube';
@@ -43,6 +43,14 @@ function otherRange(tube: Tube): Suggestion | null {
       why: `The high range begins at ${card.values[0]} and says only that or less. The low range tells how much less.`,
     };
   return null;
+}
+
+/** A color that flashed and faded is far over the card: a tenth of it tells. */
+function bleached(tube: Tube): Suggestion | null {
+  if (!tube.doubts.includes('flashed') || tube.method.result.by === 'strip') return null;
+  const dilution = tube.test.dilution * bleachDilution;
+  const why = `Its color flashed deep and faded: far over the card it looks like zero. Diluted ${dilution} times it would show.`;
+  return { kind: 'dilute', tube, methodId: tube.method.id, dilution, why };
 }
 
 function dilute(tube: Tube): Suggestion | null {
@@ -92,7 +100,8 @@ export function suggestionsFor(tubes: readonly Tube[], book: MethodBook = shippe
   return tubes
     .filter((t) => t.state === 'kept' && t.test.role !== 'blank' && !followed.has(t.testId))
     .flatMap((tube) => {
-      const suggestion = dilute(tube) ?? otherRange(tube) ?? third(tube, tubes, book) ?? repeat(tube);
+      const suggestion =
+        bleached(tube) ?? dilute(tube) ?? otherRange(tube) ?? third(tube, tubes, book) ?? repeat(tube);
       if (!suggestion) return [];
       return suggestion.kind === 'other-range' && isRun(suggestion.methodId) ? [] : [suggestion];
     });

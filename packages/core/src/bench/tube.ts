@@ -33,6 +33,8 @@ export interface Tube {
   readonly turned: boolean;
   /** Colors matched, by pad; a card is pad 0. */
   readonly matches: Readonly<Record<number, CardMatch>>;
+  /** Cards of the keeper's own that were chosen instead of the method's, by pad. */
+  readonly ownCards: Readonly<Record<number, { readonly id: string; readonly version: number }>>;
   readonly figure: { readonly text: string; readonly unit: string; readonly device?: 'simulated-pen' } | null;
   readonly doubts: readonly DoubtId[];
   /** Instant of the first event: when its water was taken into the tube. */
@@ -71,6 +73,7 @@ export const newTube = (test: Test, book: MethodBook): Tube => ({
   answers: {},
   turned: false,
   matches: {},
+  ownCards: {},
   figure: null,
   doubts: test.doubts,
   startedAt: null,
@@ -164,8 +167,14 @@ function atStep(tube: Tube, event: StepEvent): Tube {
       return isTimed(step) ? { ...tube, timers: { ...tube.timers, [event.step]: event.at } } : tube;
     case 'matched': {
       if (!readsColor(tube)) return tube;
-      const { [event.pad ?? 0]: _old, ...others } = tube.matches;
-      return { ...tube, matches: event.match ? { ...others, [event.pad ?? 0]: event.match } : others };
+      const pad = event.pad ?? 0;
+      const { [pad]: _old, ...others } = tube.matches;
+      const { [pad]: _card, ...otherCards } = tube.ownCards;
+      return {
+        ...tube,
+        matches: event.match ? { ...others, [pad]: event.match } : others,
+        ownCards: event.card ? { ...otherCards, [pad]: event.card } : otherCards,
+      };
     }
     case 'figure':
       return readsFigure(tube)
@@ -300,7 +309,10 @@ export function enteredOf(tube: Tube, pad = 0): Entered | null {
   if (readsColor(tube)) {
     const match = tube.matches[pad];
     const card = cardFor(method, parameterAt(tube, pad));
-    return match && card ? { how: 'card', cardId: card.id, match, ...sampleOf(test) } : null;
+    const own = tube.ownCards[pad];
+    if (!match || !card) return null;
+    const read = own ? { cardId: own.id, cardVersion: own.version } : { cardId: card.id };
+    return { how: 'card', ...read, match, ...sampleOf(test) };
   }
   if (!tube.figure) return null;
   return method.result.by === 'column'

@@ -19,3 +19,7 @@ export const band = (center: number, width: number, height: number): AbsorbanceB
   width,
   height,
 });
+
+/** The same bands at so many times the height, as from so many times the dye. */
+export const grow = (bands: readonly AbsorbanceBand[], times: number): AbsorbanceBand[] =>
+  bands.map((b) => band(b.center, b.width, b.height * times));

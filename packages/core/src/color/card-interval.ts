@@ -1,11 +1,15 @@
 import { FieldError, type Interval, interval } from '../quantity';
-import type { Card, CardMatch } from './card';
+import type { Card } from './card';
+import type { CardMatch } from './card-match';
+import { valueAt } from './card-curve';
 
 /**
  * The interval that a match on a card stands for, in the card's unit; null when the color is not one of the
  * card, which tells nothing.
  * - between two swatches: from one to the other, best where the keeper put it;
  * - at a swatch: half-way to each neighbor, since anything nearer would have been called the same;
+ * - from one place to another: as the keeper set it;
+ * - by a photograph: what it could not tell from the color it saw;
  * - past the top: from the top upward, without an end; below the bottom of an open card the other way;
  * - at an end of an open card, such as a pH card: that or beyond.
  * @throws FieldError `wrong-entry` when the card has no such swatch.
@@ -33,6 +37,25 @@ export function cardInterval(card: Card, match: CardMatch): Interval | null {
       const bottom = swatch(0);
       // Of an amount, nothing lies below zero; pH has no such floor.
       return interval(card.unit === 'pH' ? -Infinity : 0, bottom, bottom);
+    }
+    case 'photo':
+      return interval(match.low ?? -Infinity, match.best, match.high ?? Infinity);
+    case 'span': {
+      const last = values.length - 1;
+      if (match.high > last) swatch(Math.ceil(match.high));
+      const [low, best, high] = [match.low, match.best, match.high].map((at) => valueAt(card, at)) as [
+        number,
+        number,
+        number,
+      ];
+      // Wholly at an end: what lies beyond would have looked the same.
+      if (match.low === last || match.high === 0)
+        return cardInterval(card, { found: 'at', swatch: match.best });
+      return interval(
+        card.open && match.low === 0 ? -Infinity : low,
+        best,
+        card.open && match.high === last ? Infinity : high,
+      );
     }
     case 'between': {
       const [low, high] = [swatch(match.below), swatch(match.below + 1)];

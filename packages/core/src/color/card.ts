@@ -1,9 +1,10 @@
 import { z } from 'zod';
 import { FieldError } from '../quantity';
-import { ReagentChemistrySchema, inChemistryUnit, vialBands } from './reagent-chemistry';
-import { screenColor, vialColor } from './vial-color';
+import { ReagentChemistrySchema } from './reagent-chemistry';
+import { LabSchema } from './lab';
+import { ViewingSchema } from './viewing';
 
-/** A color card: known values and the color that each gives, drawn by the model. */
+/** A color card: known values, and the color that each gives: drawn by the model, or learned from a photograph. */
 export const CardSchema = z
   .strictObject({
     id: z.string().min(1, 'Give the card a short name of its own.').max(60, 'At most 60 characters.'),
@@ -18,6 +19,18 @@ export const CardSchema = z
       .max(20, 'At most 20 swatches.'),
     /** True where the end swatches mean "this or beyond", as on a pH card. */
     open: z.boolean().default(false),
+    /** How its leaflet holds the tube; against white when left out. */
+    viewing: ViewingSchema.optional(),
+    /** What the tube is filled with, mL, where the column is looked down through; 5 when left out. */
+    milliliters: z.number().positive().max(100).optional(),
+    /** Colors learned from a photograph, one for each value, as seen beside white paper in good light. */
+    colors: z.array(LabSchema).optional(),
+    /** The same gray thing photographed beside the card when it was learned: its lightness L*, white being 100. */
+    gray: z.number().min(5).max(95).optional(),
+  })
+  .refine((card) => !card.colors || card.colors.length === card.values.length, {
+    path: ['colors'],
+    message: 'A learned card needs one color for each value.',
   })
   .meta({ id: 'Card' });
 export type Card = z.infer<typeof CardSchema>;
@@ -39,6 +52,8 @@ const cards: readonly Card[] = [
     unit: 'mg/L NH4',
     values: [0, 0.3, 0.6, 1.2, 2.5, 5],
     open: false,
+    viewing: 'from-above',
+    milliliters: 10,
   },
   {
     id: 'nessler-wheel',
@@ -47,6 +62,7 @@ const cards: readonly Card[] = [
     unit: 'mg/L NH3-N',
     values: [0, 0.3, 0.7, 1.5, 3, 5],
     open: false,
+    viewing: 'wheel',
   },
   {
     id: 'azo-nitrite',
@@ -71,6 +87,7 @@ const cards: readonly Card[] = [
     unit: 'mg/L NO2-N',
     values: [0, 0.06, 0.15, 0.3, 0.6, 1.2],
     open: false,
+    viewing: 'wheel',
   },
   {
     id: 'azo-nitrate',
@@ -154,24 +171,3 @@ export function cardOf(id: string): Card {
   if (!card) throw new FieldError('unknown-card', 'entered.cardId', `There is no card called “${id}”.`);
   return card;
 }
-
-/** The color on screen of a vial with this much in it, in the unit of the card. */
-export const cardColor = (card: Card, amount: number): string =>
-  screenColor(vialColor(vialBands(card.chemistry, inChemistryUnit(card.chemistry, amount, card.unit))));
-
-/** What an eye found on a card. */
-export const CardMatchSchema = z.discriminatedUnion('found', [
-  z.object({
-    found: z.literal('between'),
-    /** Index of the swatch below; the one above is the next. */
-    below: z.int().min(0),
-    /** Where between the two the color seemed to be, 0 at the lower and 1 at the upper swatch. */
-    share: z.number().min(0).max(1),
-  }),
-  z.object({ found: z.literal('at'), swatch: z.int().min(0) }),
-  z.object({ found: z.literal('past-top') }),
-  /** Below the first swatch of a card that does not start at zero. */
-  z.object({ found: z.literal('below-bottom') }),
-  z.object({ found: z.literal('not-on-card') }),
-]);
-export type CardMatch = z.infer<typeof CardMatchSchema>;

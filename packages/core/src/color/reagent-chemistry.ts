@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { type QuantityKind, convert } from '../quantity';
-import { type AbsorbanceBand, band } from './absorbance-band';
+import { type AbsorbanceBand, band, grow } from './absorbance-band';
 
 /** The colored chemistries: which dye grows or turns with what is measured. */
 export const reagentChemistries = [
@@ -45,49 +45,76 @@ export const chemistryInfo: Readonly<Record<ReagentChemistry, ChemistryInfo>> = 
   'pad-hardness': { kind: 'hardness', unit: '°dGH', label: 'GH pad: green to red' },
 };
 
-const grow = (bands: AbsorbanceBand[], amount: number) =>
-  bands.map((b) => band(b.center, b.width, b.height * amount));
-
 /** What a tube and slightly cloudy water take from every color alike; without it the colors glow. */
-const glass = band(550, 1000, 0.07);
+export const glass = band(550, 1000, 0.07);
 
 /** The share of an indicator in its basic form. Source: Henderson–Hasselbalch. */
-const basicShare = (ph: number, pKa: number) => 1 / (1 + 10 ** (pKa - ph));
+export const basicShare = (ph: number, pKa: number) => 1 / (1 + 10 ** (pKa - ph));
 
 /** An indicator that goes from one color to another. */
-const turning = (share: number, from: AbsorbanceBand[], to: AbsorbanceBand[]) => [
+export const turning = (share: number, from: AbsorbanceBand[], to: AbsorbanceBand[]) => [
   ...grow(from, 1 - share),
   ...grow(to, share),
 ];
 
 /**
- * Bands of a developed vial. Heights and widths are ours, tuned so that neighboring swatches can be told
- * apart; the maxima follow handbook values for the dyes (from memory).
+ * The share of a dye that is left where far too much of what is measured eats its reagent: the color flashes and
+ * fades, back to that of zero. Common practice: from about ten times the top of a card.
+ */
+const unbleached = (amount: number, halfGone: number) => 1 / (1 + (amount / halfGone) ** 4);
+
+/** The dye that an amount makes where its reagent runs short: it lags behind, and the top swatches crowd. */
+const lagging = (amount: number, half: number) => amount / (1 + amount / half);
+
+/**
+ * Bands of a developed vial, through one width of a tube. The maxima follow handbook values for the dyes (from
+ * memory). Heights, widths and the tails of the dyes are ours, found by a search for the largest least step
+ * (CIEDE2000) between neighbors among those whose swatches a screen can show: a band that is narrow and high makes
+ * colors outside sRGB, which would be cut to the same screen color one after the other.
  * @param amount in the unit of the chemistry, see chemistryInfo
  */
 export function vialBands(chemistry: ReagentChemistry, amount: number): AbsorbanceBand[] {
   switch (chemistry) {
     case 'salicylate-ammonia':
-      // The yellow ground is left-over reagent; the indophenol dye turns it green. The reagent runs short
-      // toward the top, so the dye lags behind.
+      // The yellow ground is left-over reagent; the indophenol dye turns it green, then blue-green. Its broad tail
+      // darkens the top of the card, where hue hardly moves any more.
       return [
         glass,
-        band(405, 90, 0.8),
-        ...grow([band(665, 150, 0.62), band(400, 60, 0.05)], amount / (1 + amount / 9)),
+        band(405, 90, 0.78),
+        ...grow(
+          [band(648, 200, 0.8), band(520, 260, 0.12), band(440, 100, 0.045)],
+          lagging(amount, 1.6) * unbleached(amount, 60),
+        ),
       ];
     case 'nessler-ammonia':
       // A fine amber cloud: it takes away the blue first, the green later.
-      return [glass, band(400, 90, 0.06), ...grow([band(400, 130, 0.42), band(470, 110, 0.1)], amount)];
+      return [
+        glass,
+        band(400, 90, 0.06),
+        ...grow([band(400, 116, 0.37), band(470, 110, 0.127), band(530, 120, 0.053)], lagging(amount, 13)),
+      ];
     case 'azo-nitrite':
       // A pale blue ground, so that zero is seen as a color too; the azo dye near 540 nm is pink-purple.
-      return [glass, band(615, 110, 0.3), ...grow([band(540, 95, 0.55), band(400, 70, 0.05)], amount)];
+      return [
+        glass,
+        band(615, 110, 0.3),
+        ...grow([band(540, 95, 0.55), band(400, 70, 0.05)], amount * unbleached(amount, 24)),
+      ];
     case 'azo-nitrite-pink':
-      return [glass, ...grow([band(540, 95, 0.5), band(400, 70, 0.04)], amount)];
-    case 'azo-nitrate': {
-      // Reduction to nitrite is never complete, so the dye lags behind: the reds crowd together at the top.
-      const effective = amount / (1 + amount / 60);
-      return [glass, band(425, 80, 0.75), ...grow([band(505, 110, 0.05), band(430, 80, 0.02)], effective)];
-    }
+      return [
+        glass,
+        ...grow(
+          [band(540, 100, 0.55), band(400, 70, 0.04), band(560, 260, 0.05)],
+          lagging(amount, 3) * unbleached(amount, 40),
+        ),
+      ];
+    case 'azo-nitrate':
+      // Reduction to nitrite is never complete: the reds crowd together at the top, as keepers complain.
+      return [
+        glass,
+        band(425, 80, 0.645),
+        ...grow([band(511, 108, 0.042), band(430, 80, 0.007)], lagging(amount, 64)),
+      ];
     case 'bromothymol-ph':
       // Yellow near 433 nm, blue near 616 nm; pKa 7.1 (handbook values, from memory).
       return [glass, ...turning(basicShare(amount, 7.1), [band(433, 95, 0.9)], [band(616, 110, 0.9)])];

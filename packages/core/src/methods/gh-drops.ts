@@ -16,6 +16,7 @@ export const generalHardnessDrops = MethodSchema.parse({
       bottle: 'gh',
       from: 'orange',
       to: 'green',
+      indicator: 'hardness-on-yellow',
       say: 'One drop at a time, mix after each, until orange turns green',
       why: 'Near the end the color is muddy for a drop; the drop that makes it clear green counts.',
       matters: 'critical',

@@ -16,6 +16,7 @@ export const carbonateHardnessDrops = MethodSchema.parse({
       bottle: 'kh',
       from: 'blue',
       to: 'yellow',
+      indicator: 'bromocresol-green',
       say: 'One drop at a time, mix after each, until blue turns yellow',
       why: 'Hold the bottle fully upright so that every drop is the same size. The drop that turns it counts.',
       matters: 'critical',

@@ -1,3 +1,5 @@
+import type { Card } from '../color/card';
+import type { OwnCard } from '../color/own-card';
 import { FieldError } from '../quantity';
 import type { Method } from './method';
 import { shippedMethods } from './shipped';
@@ -6,24 +8,35 @@ import { shippedMethods } from './shipped';
 export interface MethodBook {
   /** The method of that version; the newest when no version is named. Undefined when it is not there. */
   find(id: string, version?: number | null): Method | undefined;
+  /** The keeper's own card of that version; the newest when no version is named. Undefined when it is not there. */
+  card(id: string, version?: number | null): Card | undefined;
+}
+
+/** The version asked for; the newest when none is, and for one that is not here any more. */
+function versionOf<T extends { readonly version: number }>(
+  versions: readonly T[] | undefined,
+  version: number | null | undefined,
+): T | undefined {
+  const newest = versions?.reduce((a, b) => (b.version > a.version ? b : a));
+  return versions?.find((v) => v.version === version) ?? newest;
 }
 
 /**
- * A book of what ships and of own methods.
+ * A book of what ships and of own methods and cards.
  * @param own every version that is kept
+ * @param cards every version that is kept
  */
-export function bookOf(own: readonly Method[]): MethodBook {
+export function bookOf(own: readonly Method[], cards: readonly OwnCard[] = []): MethodBook {
   const byId = new Map<string, Method[]>();
   for (const method of [...shippedMethods, ...own])
     byId.set(method.id, [...(byId.get(method.id) ?? []), method]);
   return {
-    find(id, version) {
-      const versions = byId.get(id);
-      const newest = versions?.reduce((a, b) => (b.version > a.version ? b : a));
-      if (version === undefined || version === null) return newest;
-      // A version that is not here any more is best told by the nearest one that is.
-      return versions?.find((m) => m.version === version) ?? newest;
-    },
+    find: (id, version) => versionOf(byId.get(id), version),
+    card: (id, version) =>
+      versionOf(
+        cards.filter((c) => c.id === id),
+        version,
+      )?.card,
   };
 }
 

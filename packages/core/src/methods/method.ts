@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { CardSchema } from '../color/card';
+import { TurnIndicatorSchema } from '../color/titration-turn';
 import { ParameterIdSchema } from '../readings/parameter';
 import { HazardIdSchema } from './hazard';
 
@@ -70,6 +71,8 @@ export const StepSchema = z.discriminatedUnion(
       bottle,
       from: name('Name the color before the turn.', 40),
       to: name('Name the color after the turn.', 40),
+      /** What turns, where it is known: the bench then draws the turn drop by drop. */
+      indicator: TurnIndicatorSchema.optional(),
       ...act,
     }),
     z.strictObject({

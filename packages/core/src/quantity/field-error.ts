@@ -10,6 +10,9 @@ export type FieldErrorCode =
   | 'across-kinds'
   | 'unknown-method'
   | 'unknown-card'
+  | 'wrong-card'
+  | 'wrong-photo'
+  | 'wrong-box'
   | 'wrong-entry'
   | 'contradiction';
 

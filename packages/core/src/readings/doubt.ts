@@ -12,6 +12,7 @@ export const doubtIds = [
   'old-bottle',
   'marked-bottle',
   'blank-colored',
+  'flashed',
 ] as const;
 export const DoubtIdSchema = z.enum(doubtIds);
 export type DoubtId = z.infer<typeof DoubtIdSchema>;
@@ -25,6 +26,8 @@ export interface Doubt {
   /** Shares of the value by which the low end falls and the high end rises. */
   readonly widenLow: number;
   readonly widenHigh: number;
+  /** True where it may be any amount more: nothing is left of the high end. */
+  readonly openHigh?: boolean;
   /** True where the test is worth running again before anything is done about the figure. */
   readonly repeat: boolean;
 }
@@ -114,6 +117,16 @@ export const doubts: Readonly<Record<DoubtId, Doubt>> = {
     widenHigh: 0,
     repeat: true,
   },
+  flashed: {
+    id: 'flashed',
+    label: 'The color flashed deep and faded',
+    effect:
+      'Far above its range the color bleaches back to that of zero: the true value may be far over the card.',
+    widenLow: 0,
+    widenHigh: 0,
+    openHigh: true,
+    repeat: true,
+  },
 };
 
 /** The doubts for which a repeat is worth its reagent. */
@@ -121,8 +134,7 @@ export const worthRepeating = (ids: readonly DoubtId[]): DoubtId[] => ids.filter
 
 /** Widens an interval of a concentration (zero or more) by the doubts, one after the other. The best guess stays. */
 export const widenByDoubts = (i: Interval, ids: readonly DoubtId[]): Interval =>
-  ids.reduce(
-    (wide, id) =>
-      interval(wide.low * (1 - doubts[id].widenLow), wide.best, wide.high * (1 + doubts[id].widenHigh)),
-    i,
-  );
+  ids.reduce((wide, id) => {
+    const { widenLow, widenHigh, openHigh } = doubts[id];
+    return interval(wide.low * (1 - widenLow), wide.best, openHigh ? Infinity : wide.high * (1 + widenHigh));
+  }, i);

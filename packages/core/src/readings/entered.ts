@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { CardMatchSchema } from '../color/card';
+import { CardMatchSchema } from '../color/card-match';
 
 /** What both ways of typing share: "0.25", "<0.1", "0.3 (0.2–0.4)". */
 const text = z.string().max(40, 'At most 40 characters.');
@@ -32,7 +32,14 @@ export const EnteredSchema = z
       dilution,
     }),
     /** A color held against a card. */
-    z.object({ how: z.literal('card'), cardId: z.string(), match: CardMatchSchema, dilution }),
+    z.object({
+      how: z.literal('card'),
+      cardId: z.string(),
+      /** Of a card of the keeper's own; left out for one that belongs to the method. */
+      cardVersion: z.int().positive().optional(),
+      match: CardMatchSchema,
+      dilution,
+    }),
     /** A figure read off a meter, as typed. */
     z.object({
       how: z.literal('meter'),

@@ -1,6 +1,7 @@
 export * from './ammonia-opinions';
 export * from './doubt';
 export * from './entered';
+export * from './false-zero';
 export * from './free-ammonia';
 export * from './interpret';
 export * from './kept-workings';

@@ -1,4 +1,4 @@
-import { type Card, cardInterval, cardOf } from '../color';
+import { type Card, cardInterval, cardOf, chemistryInfo, valueAt } from '../color';
 import {
   type Method,
   type MethodBook,
@@ -58,6 +58,9 @@ interface Raw {
   readonly words: () => Words;
 }
 
+/** A place along a card as a figure: two digits are as much as an eye can tell. */
+const placeWords = (card: Card, position: number) => String(Number(valueAt(card, position).toPrecision(2)));
+
 function fromCard(entered: Extract<Entered, { how: 'card' }>, card: Card): Raw {
   const value = cardInterval(card, entered.match);
   const { match } = entered;
@@ -65,6 +68,8 @@ function fromCard(entered: Extract<Entered, { how: 'card' }>, card: Card): Raw {
     formula: {
       between: 'lower swatch ≤ value ≤ upper swatch',
       at: 'half-way to the swatch below ≤ value ≤ half-way to the swatch above',
+      span: 'place of the low handle ≤ value ≤ place of the high handle',
+      photo: 'every value of the card that the photograph cannot tell from the color it saw (CIEDE2000)',
       'past-top': 'value ≥ top swatch',
       'below-bottom': 'value ≤ bottom swatch',
       'not-on-card': 'no value',
@@ -78,6 +83,14 @@ function fromCard(entered: Extract<Entered, { how: 'card' }>, card: Card): Raw {
         between: () =>
           `between the swatches ${card.values[match.found === 'between' ? match.below : 0]} and ${card.values[match.found === 'between' ? match.below + 1 : 0]} ${card.unit}`,
         at: () => `like the swatch ${card.values[match.found === 'at' ? match.swatch : 0]} ${card.unit}`,
+        span: () =>
+          match.found === 'span'
+            ? `from ${placeWords(card, match.low)} to ${placeWords(card, match.high)} ${card.unit}`
+            : '',
+        photo: () =>
+          match.found === 'photo'
+            ? `a photograph, ${match.beside ? 'with the card beside the tube' : 'against a card learned before'}; ${match.distance.toFixed(1)} away from the card’s own colors (ΔE)`
+            : '',
         'past-top': () => `past the top swatch, ${card.values.at(-1)} ${card.unit}`,
         'below-bottom': () => `below the bottom swatch, ${card.values[0]} ${card.unit}`,
         'not-on-card': () => 'not a color of this card',
@@ -90,7 +103,11 @@ function fromCard(entered: Extract<Entered, { how: 'card' }>, card: Card): Raw {
           ? 'The card ends here. Dilute the sample with distilled water and test again to know more.'
           : match.found === 'not-on-card'
             ? 'Wrong card, colored light, or a sample so strong that its color bleached. Dilute and test again.'
-            : 'Eye and light decide. Read it against white in daylight.',
+            : match.found === 'photo'
+              ? match.device
+                ? 'Made by the stand-in camera: a made-up picture, no measurement.'
+                : 'Camera and light decide. Look at the tube as well: where eye and photograph differ, test again.'
+              : 'Eye and light decide. Read it against white in daylight.',
   });
   return { value, unit: card.unit, words };
 }
@@ -105,7 +122,26 @@ export function cardFor(method: Pick<Method, 'result'>, parameter: ParameterId):
 const measures = (method: Method, parameter: ParameterId): boolean =>
   method.parameter === parameter || cardFor(method, parameter) !== undefined;
 
-function observe({ parameter, entered }: Observation, method: Method | null): Raw {
+/**
+ * The card that a color was read on: that of the method, a card of the keeper’s own, or without a method one that
+ * ships.
+ */
+function cardRead(
+  { parameter, entered }: Observation,
+  method: Method | null,
+  book: MethodBook,
+): Card | undefined {
+  if (entered.how !== 'card') return undefined;
+  const ofMethod = method && cardFor(method, parameter);
+  if (ofMethod?.id === entered.cardId) return ofMethod;
+  const own = book.card(entered.cardId, entered.cardVersion);
+  if (own && (!method || ofMethod) && chemistryInfo[own.chemistry].kind === parameters[parameter].kind)
+    return own;
+  return method ? undefined : cardOf(entered.cardId);
+}
+
+function observe(observation: Observation, method: Method | null, book: MethodBook): Raw {
+  const { parameter, entered } = observation;
   const { kind, possible } = parameters[parameter];
   const wrong = (why: string) => new FieldError('wrong-entry', 'entered.how', why);
   if (method && method.parameter !== parameter && !measures(method, parameter))
@@ -136,8 +172,8 @@ function observe({ parameter, entered }: Observation, method: Method | null): Ra
       };
     }
     case 'card': {
-      const card = method ? cardFor(method, parameter) : cardOf(entered.cardId);
-      if (card?.id !== entered.cardId) throw wrong(`${method?.name ?? 'This'} is not read on this card.`);
+      const card = cardRead(observation, method, book);
+      if (!card) throw wrong(`${method?.name ?? 'This'} is not read on this card.`);
       return fromCard(entered, card);
     }
     case 'column': {
@@ -246,7 +282,7 @@ export function interpret(observation: Observation, book: MethodBook = shippedBo
   const { kind, label, possible } = parameters[parameter];
   const method =
     observation.methodId === null ? null : methodOf(observation.methodId, observation.methodVersion, book);
-  const raw = observe(observation, method);
+  const raw = observe(observation, method, book);
   const unit = canonicalUnit(kind);
 
   const dilution = dilutionOf(observation);

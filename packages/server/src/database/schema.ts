@@ -1,4 +1,5 @@
 /** All tables, for the migration generator and for typed queries. */
+export { ownCardsTable, photosTable } from '../color/table';
 export { deedsTable } from '../remedies/table';
 export { kitUsesTable, kitsTable, methodsTable } from '../methods/table';
 export { readingVersionsTable, readingsTable } from '../readings/table';

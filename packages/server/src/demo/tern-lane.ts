@@ -4,7 +4,7 @@ import type { WaterDraft } from '@hedge-lamp/core/waters';
 import { type KitDraft, methodOf } from '@hedge-lamp/core/methods';
 import { kitOf, ternLaneKits } from './tern-lane-kits';
 import { madeUpTest } from './made-up-test';
-import { seededRandom } from './seeded-random';
+import { seededRandom } from '@hedge-lamp/core/practice';
 import { ternLaneWaters } from './tern-lane-waters';
 
 const hour = 3_600_000;

@@ -1,5 +1,6 @@
 import { type Method, type MethodBook, bookOf, readMethod, shippedMethods } from '@hedge-lamp/core/methods';
 import { and, asc, desc, eq, isNotNull, isNull } from 'drizzle-orm';
+import { cardVersions } from '../color/card-store';
 import type { Queries } from '../database/open-database';
 import { ProblemError, conflict, gone, problem, refused } from '../problem';
 import { sameContent } from '../same-content';
@@ -37,6 +38,7 @@ export function methodBook(database: Queries): MethodBook {
       asked.set(id, book);
       return book.find(id, version);
     },
+    card: (id, version) => bookOf([], cardVersions(database, id)).card(id, version),
   };
 }
 

@@ -1,4 +1,4 @@
-/** A small repeatable generator (mulberry32, public domain): the same seed gives the same demo everywhere. */
+/** A small repeatable generator (mulberry32, public domain): the same seed gives the same everywhere. */
 export interface SeededRandom {
   /** Uniform in 0 to 1. */
   next(): number;

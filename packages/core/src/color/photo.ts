@@ -1,0 +1,101 @@
+import { z } from 'zod';
+import { FieldError } from '../quantity';
+import type { LinearRgb } from './lab';
+
+/** A picture as plain pixels: red, green, blue and alpha of sRGB, row after row from the top. */
+export interface Photo {
+  readonly width: number;
+  readonly height: number;
+  readonly data: Uint8ClampedArray;
+}
+
+const share = (what: string) => z.number({ error: `${what} must be a number.` });
+/** A box on a picture, in shares of its width and height, so that it holds for every size of the same picture. */
+export const BoxSchema = z.strictObject({
+  left: share('The left side'),
+  top: share('The top'),
+  width: share('The width'),
+  height: share('The height'),
+});
+export type Box = Readonly<z.infer<typeof BoxSchema>>;
+
+/** A box of fewer pixels than this each way tells nothing. */
+const leastPixels = 6;
+
+/** Whole pixels of a box. */
+export interface PixelBox {
+  readonly left: number;
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
+}
+
+/**
+ * The pixels of a box.
+ * @param field which box, for the error: `paper`, `vial`, `card`
+ * @throws FieldError `wrong-box` for one off the picture or too small
+ */
+export function pixelsOf(
+  { width, height }: Pick<Photo, 'width' | 'height'>,
+  box: Box,
+  field: string,
+): PixelBox {
+  const off =
+    ![box.left, box.top, box.width, box.height].every(Number.isFinite) ||
+    box.left < -1e-6 ||
+    box.top < -1e-6 ||
+    box.left + box.width > 1 + 1e-6 ||
+    box.top + box.height > 1 + 1e-6;
+  if (off)
+    throw new FieldError(
+      'wrong-box',
+      field,
+      `The box for the ${field} reaches off the picture. Drag it back onto it.`,
+    );
+  const pixels = {
+    left: Math.max(0, Math.floor(box.left * width)),
+    top: Math.max(0, Math.floor(box.top * height)),
+    right: Math.min(width, Math.ceil((box.left + box.width) * width)),
+    bottom: Math.min(height, Math.ceil((box.top + box.height) * height)),
+  };
+  if (pixels.right - pixels.left < leastPixels || pixels.bottom - pixels.top < leastPixels)
+    throw new FieldError(
+      'wrong-box',
+      field,
+      `The box for the ${field} is too small to tell a color. Drag it larger, or take the picture closer.`,
+    );
+  return pixels;
+}
+
+/** The middle of a box: that share of its width and height. */
+export const middleOf = (box: Box, width: number, height = width): Box => ({
+  left: box.left + (box.width * (1 - width)) / 2,
+  top: box.top + (box.height * (1 - height)) / 2,
+  width: box.width * width,
+  height: box.height * height,
+});
+
+/** A box divided evenly along its longer side: one part for each swatch of a strip. */
+export function partsOf(box: Box, count: number, { width, height }: Pick<Photo, 'width' | 'height'>): Box[] {
+  const across = box.width * width >= box.height * height;
+  return Array.from({ length: count }, (_, k) =>
+    across
+      ? { ...box, left: box.left + (box.width * k) / count, width: box.width / count }
+      : { ...box, top: box.top + (box.height * k) / count, height: box.height / count },
+  );
+}
+
+/** Light of each of the 256 steps of an sRGB channel (IEC 61966-2-1). */
+const light = Float64Array.from({ length: 256 }, (_, k) => {
+  const c = k / 255;
+  return c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4;
+});
+
+/** Red, green and blue in proportion to light at a pixel, 0 to 1. */
+export function lightAt({ data, width }: Photo, x: number, y: number): LinearRgb {
+  const k = 4 * (y * width + x);
+  return [light[data[k]!]!, light[data[k + 1]!]!, light[data[k + 2]!]!];
+}
+
+/** Share of light as the eye weighs the channels (Rec. 709). */
+export const luminance = ([r, g, b]: LinearRgb): number => 0.2126 * r + 0.7152 * g + 0.0722 * b;

@@ -1,0 +1,144 @@
+import { OwnCardSchema } from '@hedge-lamp/core/color';
+import { IdSchema, InstantSchema } from '@hedge-lamp/core/readings';
+import type { FastifyInstance } from 'fastify';
+import { z } from 'zod';
+import { type Context, typed } from '../context';
+import { ProblemSchema } from '../problem';
+import { listCards, markCardDeleted, saveCard } from './card-store';
+import { keepPhoto, markPhotoDeleted, mostPhotoBytes, photoBytes } from './photo-store';
+
+const answers = {
+  404: ProblemSchema,
+  409: ProblemSchema,
+  413: ProblemSchema,
+  415: ProblemSchema,
+  422: ProblemSchema,
+};
+const KeptCardSchema = z.object({ card: OwnCardSchema, deletedAt: InstantSchema.nullable() });
+const KeptPhotoSchema = z.object({
+  id: IdSchema,
+  bytes: z.int(),
+  createdAt: InstantSchema,
+  deletedAt: InstantSchema.nullable(),
+});
+const WithId = z.object({ id: IdSchema });
+
+export function cardRoutes(app: FastifyInstance, { database, now }: Context): void {
+  const api = typed(app);
+  const tags = ['cards'];
+
+  api.get(
+    '/api/cards',
+    {
+      schema: {
+        tags,
+        summary: 'Every version of the keeper’s own color cards',
+        response: { 200: z.array(KeptCardSchema) },
+      },
+    },
+    () => listCards(database),
+  );
+  api.post(
+    '/api/cards',
+    {
+      schema: {
+        tags,
+        summary: 'Keep a card as its next version; sending it again changes nothing',
+        body: OwnCardSchema,
+        response: { 200: KeptCardSchema, 201: KeptCardSchema, ...answers },
+      },
+    },
+    (request, reply) => {
+      const { card, made } = saveCard(database, request.body, now());
+      reply.code(made ? 201 : 200);
+      return { card, deletedAt: null };
+    },
+  );
+  api.delete(
+    '/api/cards/:id',
+    {
+      schema: {
+        tags,
+        summary: 'Put a card away; it can be brought back, and its readings still know it',
+        params: WithId,
+        response: { 200: KeptCardSchema, ...answers },
+      },
+    },
+    (request) => markCardDeleted(database, request.params.id, now()),
+  );
+  api.post(
+    '/api/cards/:id/restore',
+    {
+      schema: {
+        tags,
+        summary: 'Bring a card back',
+        params: WithId,
+        response: { 200: KeptCardSchema, ...answers },
+      },
+    },
+    (request) => markCardDeleted(database, request.params.id, null),
+  );
+}
+
+export function photoRoutes(app: FastifyInstance, { database, now }: Context): void {
+  const api = typed(app);
+  const tags = ['photos'];
+  app.addContentTypeParser(
+    'image/jpeg',
+    { parseAs: 'buffer', bodyLimit: mostPhotoBytes },
+    (_request, body, done) => done(null, body),
+  );
+
+  api.put(
+    '/api/photos/:id',
+    {
+      bodyLimit: mostPhotoBytes,
+      schema: {
+        tags,
+        summary: 'Keep a photograph (image/jpeg, without location); sending it again changes nothing',
+        consumes: ['image/jpeg'],
+        params: WithId,
+        response: { 200: KeptPhotoSchema, 201: KeptPhotoSchema, ...answers },
+      },
+    },
+    async (request, reply) => {
+      const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
+      const { photo, made } = await keepPhoto(database, request.params.id, bytes, now());
+      reply.code(made ? 201 : 200);
+      return photo;
+    },
+  );
+  app.get<{ Params: { id: string } }>(
+    '/api/photos/:id',
+    { schema: { tags, summary: 'A photograph', params: WithId, produces: ['image/jpeg'] } },
+    (request, reply) => {
+      const bytes = photoBytes(database, request.params.id);
+      // Kept by the browser for as long as it is shown, not longer: it may be taken away.
+      return reply.type('image/jpeg').header('cache-control', 'private, no-cache').send(bytes);
+    },
+  );
+  api.delete(
+    '/api/photos/:id',
+    {
+      schema: {
+        tags,
+        summary: 'Take a photograph away; it can be brought back, and its reading stays',
+        params: WithId,
+        response: { 200: KeptPhotoSchema, ...answers },
+      },
+    },
+    (request) => markPhotoDeleted(database, request.params.id, now()),
+  );
+  api.post(
+    '/api/photos/:id/restore',
+    {
+      schema: {
+        tags,
+        summary: 'Bring a photograph back',
+        params: WithId,
+        response: { 200: KeptPhotoSchema, ...answers },
+      },
+    },
+    (request) => markPhotoDeleted(database, request.params.id, null),
+  );
+}

@@ -25,7 +25,6 @@ export async function measureColor() {
     anyCamera,
     commonLights,
     daylight,
-    guessBoxes,
     learnCard,
     matchOfPhoto,
     plantLight,

@@ -8,6 +8,8 @@ import NoticeList from './shell/NoticeList.vue';
 import SideRail from './shell/SideRail.vue';
 import TopBar from './shell/TopBar.vue';
 import { useOpenedWorkings } from './shell/workings-store';
+import { useCards } from './color/cards-store';
+import { sendPhotos } from './color/photo-outbox';
 import { useKits } from './methods/kits-store';
 import { useWaters } from './waters/waters-store';
 
@@ -20,6 +22,7 @@ const link = useServerLink();
 const waters = useWaters();
 const bench = useBench();
 const kits = useKits();
+const cards = useCards();
 const opened = useOpenedWorkings();
 const here = useRoute();
 
@@ -29,10 +32,17 @@ watch(
   () => (opened.isOpen = false),
 );
 
+/** Photographs that could not be sent yet. */
+watch(
+  () => link.answers,
+  () => void sendPhotos(),
+);
+
 onMounted(() => {
   void waters.load();
   void bench.load();
   void kits.load();
+  void cards.load();
   link.watch();
   fetchBench();
 });

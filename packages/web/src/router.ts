@@ -88,6 +88,19 @@ export const router = createRouter({
       props: true,
       meta: { title: 'Method' },
     },
+    {
+      path: '/cards',
+      name: 'cards',
+      component: () => import('./color/CardsPage.vue'),
+      meta: { title: 'Cards' },
+    },
+    {
+      path: '/cards/learn/:cardId?',
+      name: 'card-learn',
+      component: () => import('./color/CardLearnPage.vue'),
+      props: true,
+      meta: { title: 'Learn a card' },
+    },
     { path: '/worktop', redirect: '/worktop/free-ammonia' },
     {
       path: '/worktop/:tool',

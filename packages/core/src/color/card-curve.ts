@@ -124,6 +124,29 @@ export const cardColor = (card: Card, amount: number, seeing: Seeing = {}): stri
     card.colors ? pointAt(curveOf(card), positionOf(card, amount)).lab : vialLab(card, amount, seeing),
   );
 
+/**
+ * The color of a tube with the amount at a place of the card, looked at through more or less water than the card is
+ * printed for.
+ * @param path see pathOnCard
+ */
+export function tubeLab(card: Card, curve: CardCurve, position: number, path = 1): Lab {
+  const { lab, value } = pointAt(curve, position);
+  if (path === 1) return lab;
+  if (!card.colors) return vialLab(card, value, { path });
+  return labOfLinear(linearOfLab(lab).map((c) => 10 ** (-path * density(c))) as unknown as LinearRgb);
+}
+
+/**
+ * What an amount is taken for by an eye that holds the tube otherwise than the card is printed for.
+ * @param position of the true amount along the card
+ * @returns the place of the nearest color of the card
+ */
+export function takenFor(card: Card, curve: CardCurve, position: number, path: number): number {
+  const seen = tubeLab(card, curve, position, path);
+  const inside = curve.points.filter((p) => p.position >= 0 && p.position <= curve.top);
+  return inside.reduce((a, b) => (deltaE(b.lab, seen) < deltaE(a.lab, seen) ? b : a)).position;
+}
+
 /** A difference that an eye sees between a tube and a screen or card, not side by side without a seam. From memory. */
 export const seenApart = 3;
 

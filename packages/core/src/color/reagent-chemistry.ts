@@ -63,6 +63,10 @@ export const turning = (share: number, from: AbsorbanceBand[], to: AbsorbanceBan
  */
 const unbleached = (amount: number, halfGone: number) => 1 / (1 + (amount / halfGone) ** 4);
 
+/** True for the chemistries whose color fades where there is far too much. */
+export const bleaches = (chemistry: ReagentChemistry): boolean =>
+  ['salicylate-ammonia', 'azo-nitrite', 'azo-nitrite-pink'].includes(chemistry);
+
 /** The dye that an amount makes where its reagent runs short: it lags behind, and the top swatches crowd. */
 const lagging = (amount: number, half: number) => amount / (1 + amount / half);
 

@@ -2,7 +2,9 @@ import { z } from 'zod';
 import { carbonateSystem } from '../chemistry/carbonate-system';
 import { convert } from '../quantity';
 import { type AbsorbanceBand, band, grow } from './absorbance-band';
+import { type Lab, deltaE, labOf } from './lab';
 import { basicShare, glass, turning } from './reagent-chemistry';
+import { vialColor } from './vial-color';
 
 /** The indicators whose turn can be drawn drop by drop. */
 export const turnIndicators = [
@@ -17,6 +19,14 @@ export const TurnIndicatorSchema = z.enum(turnIndicators, {
 });
 export type TurnIndicator = z.infer<typeof TurnIndicatorSchema>;
 
+export const turnIndicatorLabel: Readonly<Record<TurnIndicator, string>> = {
+  'bromocresol-green': 'Bromocresol green: blue to yellow',
+  'bromocresol-green-methyl-red': 'Bromocresol green with methyl red: green to pink',
+  phenolphthalein: 'Phenolphthalein: pink to colorless',
+  'hardness-on-yellow': 'Hardness dye with yellow: orange to green',
+  hardness: 'Hardness dye: red to blue',
+};
+
 /** What a titration measures and how far it has come. */
 export interface Titrated {
   /** What the water holds, in the unit of the method. */
@@ -25,16 +35,15 @@ export interface Titrated {
   /** What one drop is worth, in the same unit. */
   readonly perDrop: number;
   readonly drops: number;
+  /** Before any acid goes in; 7.6 when left out. It only moves the first drops. */
+  readonly phAtStart?: number;
 }
-
-/** pH of common water before any acid goes in; it only moves the first drops. */
-const phAtStart = 7.6;
 
 /**
  * pH along an alkalinity titration in a closed tube at 25 °C: the carbon stays, each drop takes alkalinity away. The
  * little that a drop dilutes is left out. Source: carbonate system, see carbonateSystem.
  */
-export function phAfterAcid({ amount, unit, perDrop, drops }: Titrated): number {
+export function phAfterAcid({ amount, unit, perDrop, drops, phAtStart = 7.6 }: Titrated): number {
   const conditions = { temperature: 25, ionicStrength: 0.005 };
   const meq = (x: number) => convert(x, 'alkalinity', unit, 'meq/L');
   const { dic } = carbonateSystem({ alkalinity: meq(amount), ph: phAtStart }, conditions);
@@ -93,4 +102,32 @@ export function turnBands(indicator: TurnIndicator, titrated: Titrated): Absorba
         ...turning(freeDye(titrated), [band(535, 100, 0.5)], [band(630, 120, 0.65)]),
       ];
   }
+}
+
+/** How a turn looks: the last drops before it, the drop that turns it, and one more. */
+export interface TurnPicture {
+  /** From the third before to the last before. */
+  readonly before: readonly Lab[];
+  readonly turned: Lab;
+  readonly after: Lab;
+}
+
+/** Drops to the turn in the picture: as many as common waters take. */
+const typicalDrops = 6.4;
+
+/**
+ * Colors around the turn of a titration of common water, drop by drop.
+ * @param unit of the result, and what one drop is worth in it
+ */
+export function turnPicture(indicator: TurnIndicator, unit: string, perDrop: number): TurnPicture {
+  // Pink shows only in water that is basic enough; there the first half of the acid takes it away.
+  const phAtStart = indicator === 'phenolphthalein' ? 9.8 : 7.6;
+  const labs = Array.from({ length: 12 }, (_, drops) =>
+    labOf(
+      vialColor(turnBands(indicator, { amount: typicalDrops * perDrop, unit, perDrop, drops, phAtStart })),
+    ),
+  );
+  const steps = labs.slice(1).map((lab, k) => deltaE(lab, labs[k]!));
+  const turn = Math.max(3, steps.indexOf(Math.max(...steps)) + 1);
+  return { before: labs.slice(turn - 3, turn), turned: labs[turn]!, after: labs[turn + 1]! };
 }

@@ -3,18 +3,19 @@ import { type Tube, padsOf, parameterAt } from '@hedge-lamp/core/bench';
 import type { CardMatch } from '@hedge-lamp/core/color';
 import { cardFor, parameters } from '@hedge-lamp/core/readings';
 import { computed, defineAsyncComponent } from 'vue';
+import type { CardRef } from '../color/ColorReading.vue';
 
-const CardReader = defineAsyncComponent(() => import('../color/CardReader.vue'));
+const ColorReading = defineAsyncComponent(() => import('../color/ColorReading.vue'));
 
 /** The card that a tube is held against; for a strip the cards of all its pads. */
 const props = defineProps<{ tube: Tube }>();
-defineEmits<{ match: [pad: number, match: CardMatch | null] }>();
+defineEmits<{ match: [pad: number, match: CardMatch | null, own: CardRef | null] }>();
 
 const cards = computed(() =>
   padsOf(props.tube).flatMap((pad) => {
     const parameter = parameterAt(props.tube, pad);
     const card = cardFor(props.tube.method, parameter);
-    return card ? [{ pad, card, label: parameters[parameter].label }] : [];
+    return card ? [{ pad, card, parameter, label: parameters[parameter].label }] : [];
   }),
 );
 </script>
@@ -23,11 +24,14 @@ const cards = computed(() =>
   <div :class="{ pads: cards.length > 1 }">
     <div v-for="c in cards" :key="c.pad">
       <h3 v-if="cards.length > 1" class="pad-name">{{ c.label }}</h3>
-      <CardReader
+      <ColorReading
+        :key="tube.testId"
         :card="c.card"
+        :parameter="c.parameter"
+        :own="tube.ownCards[c.pad] ?? null"
         :compact="cards.length > 1"
         :match="tube.matches[c.pad] ?? null"
-        @match="$emit('match', c.pad, $event)"
+        @match="(match, own) => $emit('match', c.pad, match, own)"
       />
     </div>
   </div>

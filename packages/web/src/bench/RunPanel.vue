@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Run } from '@hedge-lamp/core/bench';
+import { bleachDilution } from '@hedge-lamp/core/readings';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed, defineAsyncComponent, ref, toRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
@@ -81,6 +82,8 @@ useBenchKeys(
       @answer="at.answer"
       @figure="at.tellFigure"
       @match="at.match"
+      @flashed="at.setDoubt('flashed', $event)"
+      @dilute="at.add(tube, { dilution: tube.test.dilution * bleachDilution })"
       @workings="opened.open"
       @pick="bench.inHand = $event"
     />

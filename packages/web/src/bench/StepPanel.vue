@@ -13,6 +13,9 @@ import type { CardMatch } from '@hedge-lamp/core/color';
 import type { Workings } from '@hedge-lamp/core/quantity';
 import { computed } from 'vue';
 import { countdown } from '../clock/words';
+import type { CardRef } from '../color/ColorReading.vue';
+import FalseZero from '../color/FalseZero.vue';
+import TurnStrip from '../color/TurnStrip.vue';
 import CautionList from './CautionList.vue';
 import ColorCards from './ColorCards.vue';
 import DropCounter from './DropCounter.vue';
@@ -48,7 +51,9 @@ defineEmits<{
   back: [];
   answer: [answer: number];
   figure: [device?: 'simulated-pen'];
-  match: [pad: number, match: CardMatch | null];
+  match: [pad: number, match: CardMatch | null, own: CardRef | null];
+  flashed: [on: boolean];
+  dilute: [];
   workings: [workings: Workings];
   pick: [testId: string];
 }>();
@@ -114,7 +119,20 @@ const error = computed(() => {
       low end of the range reaches further down.
     </p>
     <p v-else-if="windowLeft" class="quiet window">To be read within {{ windowLeft }}</p>
-    <ColorCards v-if="readsColor(tube)" :tube="tube" @match="(pad, match) => $emit('match', pad, match)" />
+    <ColorCards
+      v-if="readsColor(tube)"
+      :tube="tube"
+      @match="(pad, match, own) => $emit('match', pad, match, own)"
+    />
+    <FalseZero
+      v-if="readsColor(tube) && tube.matches[0]"
+      :key="`zero ${tube.testId}`"
+      :tube="tube"
+      :water-id="run.waterId"
+      :now="now"
+      @flashed="$emit('flashed', $event)"
+      @dilute="$emit('dilute')"
+    />
     <MeterEntry
       v-if="readsFigure(tube)"
       :key="tube.testId"
@@ -138,6 +156,14 @@ const error = computed(() => {
         :turned="tube.turned"
         @drop="$emit('drop')"
         @take-back="$emit('takeBack')"
+      />
+      <TurnStrip
+        v-if="step.do === 'count-to-turn' && step.indicator && tube.method.result.by === 'titration'"
+        :indicator="step.indicator"
+        :unit="tube.method.result.unit"
+        :per-drop="tube.method.result.perDrop"
+        :from="step.from"
+        :to="step.to"
       />
       <TimerFace
         v-if="clocked"

@@ -11,7 +11,8 @@ export function fetchBench(): void {
       import('./BenchKeys.vue'),
       import('./AddTube.vue'),
       import('./PenFace.vue'),
-      import('../color/CardReader.vue'),
+      import('../color/ColorReading.vue'),
+      import('../color/PhotoReader.vue'),
       import('../shell/WorkingsPanel.vue'),
     ]);
   // A part that cannot be fetched now is asked for again when it is shown.

@@ -274,8 +274,11 @@ export function useRun(given: Ref<Run>) {
     back: () => void tell(atStep('step-back')),
     readEarly: () => void tell(atStep('step-done')),
     answer: (answer: number) => void tell({ ...atStep('answered'), answer }),
-    match: (pad: number, match: Tube['matches'][number] | null) =>
-      void tell({ ...atStep('matched'), ...(pad > 0 ? { pad } : {}), match }),
+    match: (
+      pad: number,
+      match: Tube['matches'][number] | null,
+      card: { readonly id: string; readonly version: number } | null = null,
+    ) => void tell({ ...atStep('matched'), ...(pad > 0 ? { pad } : {}), match, ...(card ? { card } : {}) }),
     setDoubt: (doubt: DoubtId, on: boolean) => void tell({ type: 'doubt', doubt, on }),
   };
 }

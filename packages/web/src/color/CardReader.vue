@@ -1,30 +1,49 @@
 <script setup lang="ts">
-import { type Card, type CardMatch, cardColor } from '@hedge-lamp/core/color';
+import {
+  type Card,
+  type CardMatch,
+  type Viewing,
+  curveOf,
+  screenColor,
+  swatchPoints,
+  viewingInfo,
+} from '@hedge-lamp/core/color';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
-import { BFormInput } from 'bootstrap-vue-next/components/BFormInput';
 import { computed, useId } from 'vue';
+import { useSettings } from '../settings/settings-store';
+import { confusedOn, eyeSpan, flatWords, heldOtherwise, placesOf } from './booth-words';
+import BoothPair from './BoothPair.vue';
 
 /**
- * Reading a card: the swatch that the tube looks like, or the gap between two that it lies in, with a best
- * guess there. The surround is neutral gray and white whatever the theme.
+ * Reading a card: the swatch that the tube looks like, or the gap between two that it lies in; then the two beside
+ * each other, with the tube drawn between them. The surround is neutral gray and white whatever the theme.
  */
-const props = defineProps<{ card: Card; match: CardMatch | null; compact?: boolean }>();
+const props = defineProps<{
+  card: Card;
+  match: CardMatch | null;
+  /** How the tube is held against it. */
+  viewing: Viewing;
+  compact?: boolean;
+}>();
 const emit = defineEmits<{ match: [match: CardMatch | null] }>();
 const name = useId();
+const settings = useSettings();
 
+const curve = computed(() => curveOf(props.card));
 const swatches = computed(() =>
-  props.card.values.map((value) => ({ value, color: cardColor(props.card, value) })),
+  swatchPoints(curve.value).map((p, k) => ({ value: props.card.values[k]!, color: screenColor(p.lab) })),
 );
-const between = computed(() => (props.match?.found === 'between' ? props.match : null));
-const bracket = computed(() => {
-  if (!between.value) return null;
-  const { below, share } = between.value;
-  const [low, high] = [props.card.values[below]!, props.card.values[below + 1]!];
-  const value = low + share * (high - low);
-  return { low, high, value, color: cardColor(props.card, value) };
-});
-/** Two figures are as much as an eye can tell. */
-const guess = computed(() => (bracket.value ? String(Number(bracket.value.value.toPrecision(2))) : ''));
+const remarks = computed(() =>
+  [
+    heldOtherwise(props.card, curve.value, props.viewing),
+    flatWords(props.card, curve.value),
+    confusedOn(props.card, curve.value, settings.vision),
+  ].filter((r) => r !== null),
+);
+/** Something between the ends of the card: the pair is shown. */
+const placed = computed(() =>
+  props.match && ['at', 'between', 'span'].includes(props.match.found) ? props.match : null,
+);
 
 /** An end of an open card: that or beyond. */
 const isEnd = computed(() => {
@@ -33,12 +52,24 @@ const isEnd = computed(() => {
   return match?.found === 'past-top' || match?.found === 'below-bottom';
 });
 const isAt = (k: number) => props.match?.found === 'at' && props.match.swatch === k;
-const isBetween = (k: number) => between.value?.below === k;
+const isBetween = (k: number) => {
+  const { match } = props;
+  if (match?.found === 'between') return match.below === k;
+  return match?.found === 'span' && match.best > k && match.best < k + 1;
+};
 </script>
 
 <template>
-  <div class="booth" :class="{ compact }" role="group" :aria-label="`Card: ${card.name}, in ${card.unit}`">
-    <p v-if="card.unit !== 'pH'" class="unit" aria-hidden="true">The card is in {{ card.unit }}</p>
+  <div
+    class="reader"
+    :class="{ compact, placed: placed && !compact }"
+    role="group"
+    :aria-label="`Card: ${card.name}, in ${card.unit}`"
+  >
+    <p v-if="card.unit !== 'pH' || !compact" class="unit">
+      <span v-if="card.unit !== 'pH'" aria-hidden="true">The card is in {{ card.unit }}. </span>
+      <template v-if="!compact">{{ viewingInfo[viewing].how }} {{ viewingInfo[viewing].mind }}</template>
+    </p>
     <div class="card-strip" role="radiogroup" :aria-label="`Which color, ${card.unit}`">
       <template v-for="(s, k) in swatches" :key="s.value">
         <label class="swatch" :class="{ chosen: isAt(k) }">
@@ -69,28 +100,23 @@ const isBetween = (k: number) => between.value?.below === k;
       </template>
     </div>
 
-    <div v-if="bracket && between" class="guess">
-      <span class="chip" :style="{ background: bracket.color }" />
-      <div class="guess-words">
-        <label :for="`${name}-share`">
-          Between {{ bracket.low }} and {{ bracket.high }}; best guess
-          <strong class="figure-mono">{{ guess }} {{ card.unit }}</strong>
-        </label>
-        <BFormInput
-          :id="`${name}-share`"
-          type="range"
-          min="0"
-          max="1"
-          step="0.05"
-          :model-value="String(between.share)"
-          :aria-valuetext="`${guess} ${card.unit}`"
-          @update:model-value="
-            emit('match', { found: 'between', below: between.below, share: Number($event) })
-          "
-        />
-      </div>
-    </div>
+    <BoothPair
+      v-if="placed && !compact"
+      :card="card"
+      :curve="curve"
+      :match="placed"
+      :viewing="viewing"
+      @match="emit('match', $event)"
+    />
     <div class="beyond">
+      <BButton
+        v-if="placed && !compact"
+        variant="light"
+        @mousedown.prevent
+        @click="emit('match', eyeSpan(curve, placesOf(card, placed)!.best))"
+      >
+        As close as an eye can tell here
+      </BButton>
       <BButton
         v-if="card.open"
         variant="light"
@@ -120,6 +146,9 @@ const isBetween = (k: number) => between.value?.below === k;
         Not a color of this card
       </BButton>
     </div>
+    <template v-if="!compact">
+      <p v-for="r in remarks" :key="r" class="advice">{{ r }}</p>
+    </template>
     <p v-if="card.open && isEnd" class="advice">
       An end of this card means that or beyond; the other range would tell more.
     </p>
@@ -135,14 +164,6 @@ const isBetween = (k: number) => between.value?.below === k;
 </template>
 
 <style scoped>
-/* Neutral gray and white on purpose, in both themes: the surround changes what the eye sees. */
-.booth {
-  margin-top: 0.75rem;
-  padding: 0.75rem;
-  background: #b9b9b9;
-  color: #161616;
-  border-radius: 4px;
-}
 .unit {
   margin: 0 0 0.4rem;
 }
@@ -204,35 +225,6 @@ const isBetween = (k: number) => between.value?.below === k;
   box-shadow: 0 0 0 3px #161616;
   outline: 3px solid #fff;
 }
-.guess {
-  display: flex;
-  gap: 1rem;
-  align-items: center;
-  margin-top: 0.6rem;
-  background: #fff;
-  padding: 0.35rem 0.75rem;
-}
-.chip {
-  width: 4.5rem;
-  height: 4rem;
-  flex: none;
-}
-.guess-words {
-  flex: 1;
-}
-.booth :deep(.form-range) {
-  --bs-primary: #161616;
-  height: 44px;
-}
-.booth :deep(.form-range::-webkit-slider-thumb) {
-  background: #161616;
-  width: 1.75rem;
-  height: 1.75rem;
-  margin-top: -0.65rem;
-}
-.booth :deep(.form-range::-webkit-slider-runnable-track) {
-  background: #8b8b8b;
-}
 .beyond {
   display: flex;
   flex-wrap: wrap;
@@ -258,6 +250,13 @@ const isBetween = (k: number) => between.value?.below === k;
 }
 .compact .card-strip {
   padding: 0.6rem 0.6rem 0.2rem;
+}
+.placed .color,
+.placed .gap {
+  height: 3.4rem;
+}
+.placed .card-strip {
+  padding-block: 0.6rem 0.2rem;
 }
 .compact .beyond {
   margin-top: 0.5rem;

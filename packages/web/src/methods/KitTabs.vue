@@ -1,14 +1,15 @@
 <script setup lang="ts">
-/** What belongs to the things on the shelf: kits, methods, safety. */
+/** What belongs to the things on the shelf: kits, methods, cards, safety. */
 const places = [
   { name: 'kits', label: 'Kits' },
   { name: 'methods', label: 'Methods' },
+  { name: 'cards', label: 'Cards' },
   { name: 'safety', label: 'Safety' },
 ];
 </script>
 
 <template>
-  <nav class="tabs" aria-label="Kits, methods and safety">
+  <nav class="tabs" aria-label="Kits, methods, cards and safety">
     <RouterLink v-for="p in places" :key="p.name" :to="{ name: p.name }" active-class="here">{{
       p.label
     }}</RouterLink>

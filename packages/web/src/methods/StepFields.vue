@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { turnIndicatorLabel, turnIndicators } from '@hedge-lamp/core/color';
 import { type Bottle, stepWeights } from '@hedge-lamp/core/methods';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed, watch } from 'vue';
@@ -22,6 +23,10 @@ const weights = stepWeights.map((value) => ({
   value,
   text: { critical: 'Critical: it decides the result', usual: 'Usual', forgiving: 'Forgiving' }[value],
 }));
+const indicators = [
+  { value: '' as const, text: 'Not known: no picture' },
+  ...turnIndicators.map((value) => ({ value, text: turnIndicatorLabel[value] })),
+];
 const bottleOptions = computed(() => [
   ...(step.value.do === 'shake'
     ? [{ value: '', text: 'The tube' }]
@@ -82,6 +87,7 @@ const amountError = computed(() =>
     <div v-if="step.do === 'count-to-turn'" class="line">
       <TextField v-model="step.from" label="From color" :error="errorAt('from')" />
       <TextField v-model="step.to" label="To color" :error="errorAt('to')" />
+      <ChoiceField v-model="step.indicator" :options="indicators" label="What turns, for the picture of it" />
     </div>
     <template v-if="step.do === 'ask'">
       <div v-for="(a, k) in step.answers" :key="k" class="line">

@@ -1,3 +1,4 @@
+import type { TurnIndicator } from '@hedge-lamp/core/color';
 import {
   type Bottle,
   type Method,
@@ -22,6 +23,8 @@ export interface StepForm {
   amount: string;
   from: string;
   to: string;
+  /** What turns; empty where it is not known. */
+  indicator: TurnIndicator | '';
   windowSeconds: string;
   answers: { says: string; goTo: string; means: string }[];
 }
@@ -73,6 +76,7 @@ export const emptyStep = (): StepForm => ({
   amount: '',
   from: '',
   to: '',
+  indicator: '',
   windowSeconds: '',
   answers: [
     { says: 'Yes', goTo: '', means: '' },
@@ -141,7 +145,7 @@ const formOfStep = (step: Step): StepForm => ({
   id: step.id ?? '',
   bottle: 'bottle' in step ? (step.bottle ?? '') : '',
   amount: amountIn(step),
-  ...(step.do === 'count-to-turn' ? { from: step.from, to: step.to } : {}),
+  ...(step.do === 'count-to-turn' ? { from: step.from, to: step.to, indicator: step.indicator ?? '' } : {}),
   ...(step.do === 'read' ? { windowSeconds: step.windowSeconds ? String(step.windowSeconds) : '' } : {}),
   ...(step.do === 'ask'
     ? { answers: step.answers.map((a) => ({ says: a.says, goTo: a.goTo ?? '', means: a.means ?? '' })) }
@@ -228,7 +232,9 @@ function stepIn(step: StepForm): unknown {
     ...(field ? { [field]: typedNumber(step.amount) } : {}),
     // Without a bottle it is the tube that is shaken.
     ...(takesBottle.includes(step.do) && (step.do !== 'shake' || step.bottle) ? { bottle: step.bottle } : {}),
-    ...(step.do === 'count-to-turn' ? { from: step.from, to: step.to } : {}),
+    ...(step.do === 'count-to-turn'
+      ? { from: step.from, to: step.to, ...some('indicator', step.indicator) }
+      : {}),
     ...(step.do === 'read' && step.windowSeconds.trim()
       ? { windowSeconds: typedNumber(step.windowSeconds) }
       : {}),

@@ -3,6 +3,7 @@ import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
 import { call } from '../api/call';
+import { useCards } from '../color/cards-store';
 import { useServerLink } from '../clock/server-link';
 
 interface KeptMethod {
@@ -40,7 +41,13 @@ export const useMethods = defineStore('methods', () => {
     }
     return [...newest.values()];
   });
-  const book = computed(() => bookOf(kept.value.map((k) => k.method)));
+  const cards = useCards();
+  const book = computed(() =>
+    bookOf(
+      kept.value.map((k) => k.method),
+      cards.versions,
+    ),
+  );
   /** Own ones first: who made a method for their leaflet wants that one. */
   const all = computed<Method[]>(() => [...own.value, ...shippedMethods]);
 

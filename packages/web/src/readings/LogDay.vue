@@ -9,6 +9,7 @@ import { ref } from 'vue';
 import IconFlag from '~icons/bi/flag-fill';
 import IconPencil from '~icons/bi/pencil';
 import IconTrash from '~icons/bi/trash3';
+import KeptPhoto from '../color/KeptPhoto.vue';
 import { enteredWords, methodWords, valueWords } from './reading-words';
 import ReadingVersions from './ReadingVersions.vue';
 
@@ -30,6 +31,10 @@ defineEmits<{
 }>();
 
 const opened = ref<string | null>(null);
+const pictured = ref<string | null>(null);
+function photoOf({ entered }: Reading): string | null {
+  return entered.how === 'card' && entered.match.found === 'photo' ? entered.match.photoId : null;
+}
 const placeOf = (reading: Reading) => props.points.find((p) => p.id === reading.samplingPointId)?.name ?? '';
 </script>
 
@@ -89,6 +94,16 @@ const placeOf = (reading: Reading) => props.points.find((p) => p.id === reading.
               ></RouterLink
             >
             <BButton
+              v-if="photoOf(r)"
+              variant="link"
+              class="versions-button"
+              :aria-expanded="pictured === r.id"
+              @click="pictured = pictured === r.id ? null : r.id"
+              >Photograph<span class="visually-hidden"
+                >: show that of this {{ parameters[r.parameter].label }}</span
+              ></BButton
+            >
+            <BButton
               v-if="r.version > 1"
               variant="link"
               class="versions-button"
@@ -116,6 +131,9 @@ const placeOf = (reading: Reading) => props.points.find((p) => p.id === reading.
               ><IconTrash aria-hidden="true"
             /></BButton>
           </td>
+        </tr>
+        <tr v-if="pictured === r.id && photoOf(r)">
+          <td colspan="5"><KeptPhoto :photo-id="photoOf(r)!" /></td>
         </tr>
         <tr v-if="opened === r.id">
           <td colspan="5"><ReadingVersions :reading-id="r.id" :units="units" /></td>

@@ -20,7 +20,7 @@ import { ApiError, sentenceOf } from '../api/api-error';
 import { call } from '../api/call';
 import { useServerLink } from '../clock/server-link';
 import { toLocalInput } from '../clock/words';
-import CardReader from '../color/CardReader.vue';
+import ColorReading from '../color/ColorReading.vue';
 import { useKits } from '../methods/kits-store';
 import { useMethods } from '../methods/methods-store';
 import ConflictNotice from '../shell/ConflictNotice.vue';
@@ -94,6 +94,7 @@ function parameterChanged(): void {
   form.methodId = methods.all.find((m) => m.parameter === form.parameter)?.id ?? null;
   form.unit = preferredUnit(props.water, form.parameter);
   form.match = null;
+  form.ownCard = null;
 }
 
 async function save(): Promise<void> {
@@ -212,7 +213,19 @@ function takeTheirs(): void {
         :error="errors['entered.drops'] ?? errors.entered"
       />
       <template v-else-if="how === 'card' && card">
-        <CardReader :card="card" :match="form.match" @match="form.match = $event" />
+        <ColorReading
+          :key="card.id"
+          :card="card"
+          :parameter="form.parameter"
+          :match="form.match"
+          :own="form.ownCard"
+          @match="
+            (match, own) => {
+              form.match = match;
+              form.ownCard = own;
+            }
+          "
+        />
         <p v-if="errors['entered.match']" class="failure mt-2" role="alert">{{ errors['entered.match'] }}</p>
       </template>
       <ChoiceField

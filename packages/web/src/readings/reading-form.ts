@@ -30,6 +30,8 @@ export interface ReadingFormState {
   dilution: string;
   sampleTimes: string;
   match: CardMatch | null;
+  /** A card of the keeper's own that the color was read on. */
+  ownCard: { readonly id: string; readonly version: number } | null;
   takenAt: string;
   doubts: DoubtId[];
   by: string;
@@ -64,6 +66,10 @@ export function formOfReading(
     dilution: diluted === undefined ? '' : String(diluted),
     sampleTimes: entered?.how === 'drops' && entered.sampleTimes ? String(entered.sampleTimes) : '',
     match: entered?.how === 'card' ? structuredClone({ ...entered.match }) : null,
+    ownCard:
+      entered?.how === 'card' && entered.cardVersion !== undefined
+        ? { id: entered.cardId, version: entered.cardVersion }
+        : null,
     takenAt: toLocalInput(reading?.takenAt ?? now),
     doubts: [...(reading?.doubts ?? [])],
     by: reading?.by ?? '',
@@ -119,7 +125,9 @@ export function enteredIn(
     case 'card': {
       const method = methodIn(form, book);
       const cardId = (method && cardFor(method, form.parameter)?.id) ?? '';
-      return { how, cardId, match: form.match, ...sample };
+      const own = form.ownCard;
+      const read = own ? { cardId: own.id, cardVersion: own.version } : { cardId };
+      return { how, ...read, match: form.match, ...sample };
     }
     case 'column':
       return { how, text: form.text, ...sample };

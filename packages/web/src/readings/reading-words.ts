@@ -1,4 +1,4 @@
-import { shippedCards } from '@hedge-lamp/core/color';
+import { type Card, shippedCards, valueAt } from '@hedge-lamp/core/color';
 import type { MethodBook } from '@hedge-lamp/core/methods';
 import {
   type Interval,
@@ -48,8 +48,12 @@ function cardOfReading({ entered, methodId, methodVersion, parameter }: Told, bo
   const method = methodId === null ? undefined : book.find(methodId, methodVersion);
   const own = method && cardFor(method, parameter);
   if (entered.how !== 'card') return undefined;
-  return own?.id === entered.cardId ? own : shippedCards.find((c) => c.id === entered.cardId);
+  if (own?.id === entered.cardId) return own;
+  return book.card(entered.cardId, entered.cardVersion) ?? shippedCards.find((c) => c.id === entered.cardId);
 }
+
+/** Two figures are as much as an eye can tell. */
+const figureAt = (card: Card, position: number) => Number(valueAt(card, position).toPrecision(2));
 
 function plainWords(reading: Told, book: MethodBook): string {
   const { entered } = reading;
@@ -67,12 +71,16 @@ function plainWords(reading: Told, book: MethodBook): string {
       return entered.says;
     case 'card': {
       const { match } = entered;
+      if (match.found === 'photo')
+        return `by photograph${match.beside ? '' : ', against a card learned before'}${match.device ? ', made up by the stand-in camera' : ''}`;
       const card = cardOfReading(reading, book);
       if (!card) return 'a color of a card that is not here any more';
       const { values, unit } = card;
       if (match.found === 'at') return `like ${values[match.swatch]} ${unit}`;
       if (match.found === 'between')
         return `between ${values[match.below]} and ${values[match.below + 1]} ${unit}`;
+      if (match.found === 'span')
+        return `from ${figureAt(card, match.low)} to ${figureAt(card, match.high)} ${unit}`;
       return match.found === 'past-top'
         ? `past the top (${values.at(-1)} ${unit})`
         : match.found === 'below-bottom'

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { visionLabel, visions } from '@hedge-lamp/core/color';
 import { BFormCheckbox } from 'bootstrap-vue-next/components/BFormCheckbox';
 import { BFormRadioGroup } from 'bootstrap-vue-next/components/BFormRadio';
 import { BOffcanvas } from 'bootstrap-vue-next/components/BOffcanvas';
@@ -20,6 +21,7 @@ const pens = [
   { value: 'typed', text: 'I type what it shows' },
   { value: 'simulated', text: 'The stand-in pen sends it (made up, for trying out)' },
 ];
+const sight = visions.map((value) => ({ value, text: visionLabel[value] }));
 const syringes = [1, 2.5, 5, 10, 20].map((value) => ({ value, text: `${value} mL` }));
 
 async function askToNotify(): Promise<void> {
@@ -45,6 +47,13 @@ async function askToNotify(): Promise<void> {
     <fieldset class="mb-4">
       <legend class="fs-6 fw-bold">A pen’s figure</legend>
       <BFormRadioGroup v-model="settings.pen" :options="pens" name="pen" stacked />
+    </fieldset>
+    <fieldset class="mb-4">
+      <legend class="fs-6 fw-bold">How you see color</legend>
+      <BFormRadioGroup v-model="settings.vision" :options="sight" name="vision" stacked />
+      <p class="quiet mb-0">
+        Colors of a card that look alike to you are then pointed out where you read it.
+      </p>
     </fieldset>
     <ChoiceField v-model="settings.syringe" :options="syringes" label="Your syringe, for diluting" />
     <fieldset>

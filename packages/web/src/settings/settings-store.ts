@@ -1,3 +1,4 @@
+import type { Vision } from '@hedge-lamp/core/color';
 import { useLocalStorage, usePreferredDark } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { watch } from 'vue';
@@ -14,6 +15,8 @@ export const useSettings = defineStore('settings', () => {
   /** What the keeper's syringe holds, mL; it is marked in twenty-fifths. */
   const syringe = useLocalStorage('hedge-lamp.syringe', 5);
   const vibrate = useLocalStorage('hedge-lamp.vibrate', true);
+  /** How this keeper sees color: pairs of a card that look alike to them are pointed out. */
+  const vision = useLocalStorage<Vision>('hedge-lamp.vision', 'usual');
   const dark = usePreferredDark();
 
   function applyTheme(): void {
@@ -22,5 +25,5 @@ export const useSettings = defineStore('settings', () => {
   }
   watch([theme, dark], applyTheme);
 
-  return { theme, sound, notify, wakeLock, vibrate, initials, pen, syringe, applyTheme };
+  return { theme, sound, notify, wakeLock, vibrate, initials, pen, syringe, vision, applyTheme };
 });

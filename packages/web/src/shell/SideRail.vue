@@ -52,7 +52,9 @@ const places = computed(() => {
       label: 'Kits',
       icon: IconKits,
       to: { name: 'kits' },
-      here: ['kits', 'kit', 'methods', 'method', 'safety'].includes(String(route.name)),
+      here: ['kits', 'kit', 'methods', 'method', 'cards', 'card-learn', 'safety'].includes(
+        String(route.name),
+      ),
     },
   ];
 });

@@ -1,0 +1,157 @@
+<script setup lang="ts">
+import { type Card, type CardMatch, type Viewing, viewingInfo, viewings } from '@hedge-lamp/core/color';
+import { type ParameterId } from '@hedge-lamp/core/readings';
+import { useLocalStorage } from '@vueuse/core';
+import { computed, defineAsyncComponent, ref } from 'vue';
+import ChoiceField from '../shell/ChoiceField.vue';
+import CardReader from './CardReader.vue';
+import { useCards } from './cards-store';
+
+const PhotoReader = defineAsyncComponent(() => import('./PhotoReader.vue'));
+
+/** A card of the keeper's own, in the version that is read on. */
+export interface CardRef {
+  readonly id: string;
+  readonly version: number;
+}
+
+/** A color read on a card, by eye or by photograph; on the method's card or one of the keeper's own. */
+const props = defineProps<{
+  /** Of the method. */
+  card: Card;
+  parameter: ParameterId;
+  match: CardMatch | null;
+  /** One of the keeper's own that was chosen instead. */
+  own: CardRef | null;
+  compact?: boolean;
+}>();
+const emit = defineEmits<{ match: [match: CardMatch | null, own: CardRef | null] }>();
+const cards = useCards();
+
+const fitting = computed(() => cards.fitting(props.parameter));
+const chosenCard = ref(props.own?.id ?? '');
+const options = computed(() => [
+  { value: '', text: 'The card of this test' },
+  ...fitting.value.map((c) => ({ value: c.id, text: `Yours: ${c.card.name}` })),
+]);
+const ownCard = computed(() => fitting.value.find((c) => c.id === chosenCard.value) ?? null);
+const ownRef = computed(() => ownCard.value && { id: ownCard.value.id, version: ownCard.value.version });
+const card = computed(() => ownCard.value?.card ?? props.card);
+/** A match of another card is none of this one. */
+const match = computed(() => ((props.own?.id ?? '') === (ownRef.value?.id ?? '') ? props.match : null));
+
+/** How this keeper holds a tube against this card, kept on the device. */
+const held = useLocalStorage<Viewing>(
+  `hedge-lamp.viewing.${props.card.id}`,
+  props.card.viewing ?? 'against-white',
+);
+const viewing = computed(() => (viewings.includes(held.value) ? held.value : 'against-white'));
+const viewingOptions = viewings.map((value) => ({ value, text: viewingInfo[value].label }));
+
+const way = ref<'eye' | 'photo'>(props.match?.found === 'photo' ? 'photo' : 'eye');
+const ways = [
+  { id: 'eye', label: 'By eye' },
+  { id: 'photo', label: 'By photograph' },
+] as const;
+</script>
+
+<template>
+  <div class="booth" :class="{ compact }">
+    <div v-if="!compact" class="ways">
+      <div class="switch" role="group" aria-label="How the color is read">
+        <button
+          v-for="w in ways"
+          :key="w.id"
+          type="button"
+          :class="{ chosen: way === w.id }"
+          :aria-pressed="way === w.id"
+          @mousedown.prevent
+          @click="way = w.id"
+        >
+          {{ w.label }}
+        </button>
+      </div>
+      <ChoiceField
+        v-if="way === 'eye'"
+        v-model="held"
+        :options="viewingOptions"
+        label="How you hold it"
+        class="which"
+      />
+      <ChoiceField
+        v-if="fitting.length > 0"
+        v-model="chosenCard"
+        :options="options"
+        label="Card"
+        class="which"
+      />
+    </div>
+    <CardReader
+      v-if="way === 'eye' || compact"
+      :key="card.id"
+      :card="card"
+      :compact="compact"
+      :viewing="viewing"
+      :match="match"
+      @match="emit('match', $event, ownRef)"
+    />
+    <PhotoReader v-else :card="card" :match="match" @match="emit('match', $event, ownRef)" />
+  </div>
+</template>
+
+<style scoped>
+/* Neutral gray and white on purpose, in both themes: the surround changes what the eye sees. */
+.booth {
+  margin-top: 0.75rem;
+  padding: 0.75rem;
+  background: #b9b9b9;
+  color: #161616;
+  border-radius: 4px;
+}
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem 1.5rem;
+  align-items: flex-end;
+  margin-bottom: 0.5rem;
+}
+.switch {
+  display: flex;
+}
+.switch button {
+  min-height: 48px;
+  padding: 0 1.2rem;
+  border: 1px solid #6b6b6b;
+  background: #dedede;
+  color: #161616;
+  font-weight: 600;
+}
+.switch button + button {
+  border-left: 0;
+}
+.switch .chosen {
+  background: #161616;
+  color: #fff;
+}
+.booth :deep(.btn-primary) {
+  background: #161616;
+  border-color: #161616;
+  color: #fff;
+}
+.booth :deep(.btn-primary:disabled) {
+  background: #6b6b6b;
+}
+.booth :deep(.form-check-input:checked) {
+  background-color: #161616;
+  border-color: #161616;
+}
+.which {
+  flex: 0 1 20rem;
+  margin: 0 !important;
+}
+.which :deep(select) {
+  background-color: #fff;
+  color: #161616;
+  border-color: #6b6b6b;
+}
+</style>

@@ -1,0 +1,165 @@
+<script setup lang="ts">
+import { type Card, commonLights, plantLight } from '@hedge-lamp/core/color';
+import { BButton } from 'bootstrap-vue-next/components/BButton';
+import { computed, ref, watch } from 'vue';
+import ChoiceField from '../shell/ChoiceField.vue';
+import type { MadeUp } from './photo-worker';
+import { useCamera } from './use-camera';
+
+/** Where a picture comes from: the camera, a file, or the stand-in camera. */
+const props = defineProps<{ card: Card | null; busy: string; fault: string }>();
+const emit = defineEmits<{ picture: [picture: Blob]; madeUp: [scene: MadeUp]; cancel: [] }>();
+const camera = useCamera();
+const video = ref<HTMLVideoElement>();
+const chooser = ref<HTMLInputElement>();
+
+watch([camera.stream, video], ([stream, element]) => {
+  if (element && element.srcObject !== stream) element.srcObject = stream;
+});
+async function take(): Promise<void> {
+  const picture = video.value && (await camera.take(video.value));
+  if (!picture) {
+    camera.fault.value = 'The camera shows nothing yet. Wait a moment and take it again.';
+    return;
+  }
+  camera.stop();
+  emit('picture', picture);
+}
+function chosen(event: Event): void {
+  const input = event.target as HTMLInputElement;
+  const file = input.files?.[0];
+  if (file) emit('picture', file);
+  // The same file may be chosen again.
+  input.value = '';
+}
+function dropped(event: DragEvent): void {
+  const file = event.dataTransfer?.files[0];
+  if (file) emit('picture', file);
+}
+
+const light = ref(2);
+const lights = [...commonLights, plantLight].map(({ name }, value) => ({ value, text: name }));
+const withCard = ref('beside');
+const ways = [
+  { value: 'beside', text: 'With the card beside the tube' },
+  { value: 'alone', text: 'The tube alone' },
+];
+function makeUp(): void {
+  const { card } = props;
+  if (!card) return;
+  emit('madeUp', {
+    card,
+    position: Math.random() * (card.values.length - 1),
+    light: light.value,
+    withCard: withCard.value === 'beside',
+    seed: Math.floor(Math.random() * 2 ** 31),
+    width: 1200,
+    height: 900,
+  });
+}
+const said = computed(() => camera.fault.value || props.fault);
+</script>
+
+<template>
+  <div class="source" @dragover.prevent @drop.prevent="dropped">
+    <p v-if="said" class="failure" role="alert">{{ said }}</p>
+    <p v-if="busy" role="status" class="busy">
+      <span class="spinner-border spinner-border-sm" aria-hidden="true" /> {{ busy }}
+      <BButton variant="light" @click="$emit('cancel')">Stop</BButton>
+    </p>
+    <div v-else-if="camera.stream.value" class="camera">
+      <video ref="video" autoplay playsinline muted aria-label="What the camera shows" />
+      <div class="acts">
+        <BButton variant="primary" size="lg" @mousedown.prevent @click="take">Take the picture</BButton>
+        <BButton variant="light" @mousedown.prevent @click="camera.stop">Close the camera</BButton>
+      </div>
+    </div>
+    <template v-else>
+      <p class="how">
+        Lay tube and card side by side on plain white paper, in daylight or white light, without shadow or
+        glare. All three in one picture: then no color needs to be true, they only need to match.
+      </p>
+      <div class="acts">
+        <BButton variant="primary" @mousedown.prevent @click="camera.start">Take a photograph</BButton>
+        <BButton variant="light" @mousedown.prevent @click="chooser?.click()">Choose a picture</BButton>
+        <input
+          ref="chooser"
+          type="file"
+          accept="image/*"
+          class="visually-hidden"
+          tabindex="-1"
+          aria-label="Picture of tube and card"
+          @change="chosen"
+        />
+      </div>
+      <details v-if="card" class="made-up">
+        <summary>Try it with the stand-in camera</summary>
+        <p>
+          It makes its pictures up: no measurement of your water. What it puts in the tube is drawn by lot.
+        </p>
+        <div class="choices">
+          <ChoiceField v-model="light" :options="lights" label="Light" />
+          <ChoiceField v-model="withCard" :options="ways" label="In the picture" />
+        </div>
+        <BButton variant="light" @mousedown.prevent @click="makeUp">Make up a picture</BButton>
+      </details>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.source {
+  padding: 0.2rem 0;
+}
+.how {
+  max-width: 70ch;
+  margin: 0 0 0.6rem;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem;
+}
+.acts .btn,
+.busy .btn {
+  min-height: 56px;
+}
+.source :deep(.btn-light) {
+  background: #fff;
+  color: #161616;
+  border-color: #6b6b6b;
+}
+.busy {
+  margin: 0;
+}
+.failure {
+  background: #fff;
+  color: #a3301a;
+  padding: 0.5rem 0.75rem;
+}
+video {
+  display: block;
+  max-width: 100%;
+  max-height: 58vh;
+  margin-bottom: 0.6rem;
+  background: #161616;
+}
+.made-up {
+  margin-top: 0.8rem;
+}
+.made-up summary {
+  min-height: 32px;
+}
+.choices {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 1rem;
+}
+.choices > * {
+  flex: 1 1 14rem;
+}
+.choices :deep(select) {
+  background-color: #fff;
+  color: #161616;
+}
+</style>

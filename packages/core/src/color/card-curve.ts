@@ -69,18 +69,47 @@ export const vialLab = (card: Card, amount: number, seeing: Seeing = {}): Lab =>
 /** What takes away light, per channel: the scale on which the dye of a vial adds up (Beer–Lambert). */
 const density = (channel: number) => -Math.log10(Math.max(channel, 0.003));
 
+/** Densities of red, green and blue at the places of a card, as its chemistry makes them. */
+const modelDensities = (card: Card, at: readonly number[]): number[][] =>
+  at.map((position) => linearOfLab(vialLab(card, valueAt(card, position))).map(density));
+
 /**
- * The way through measured swatches. Between two of them the densities of red, green and blue are shared out evenly:
- * twice the dye has twice the density, so that this bends as the colors of vials do, where a straight line in Lab
- * would cut the corner through colors that no vial has.
+ * How far the color has gone from one swatch to the next at each place, by its chemistry: 0 at the lower one, 1 at the
+ * upper. Not even: an indicator turns fastest near its pKa, a dye lags where its reagent runs short.
+ */
+function progress(card: Card, at: readonly number[]): number[] {
+  const top = card.values.length - 1;
+  const swatches = modelDensities(
+    card,
+    card.values.map((_v, k) => k),
+  );
+  return modelDensities(card, at).map((here, k) => {
+    const position = at[k]!;
+    // Beyond the ends the model may say nothing new, where a dye has turned wholly.
+    if (position <= 0 || position >= top) return position <= 0 ? position : position - (top - 1);
+    const below = Math.floor(position);
+    const [from, to] = [swatches[below]!, swatches[below + 1]!];
+    const way = to.map((d, c) => d - from[c]!);
+    const length = way.reduce((sum, d) => sum + d * d, 0);
+    const gone = way.reduce((sum, d, c) => sum + d * (here[c]! - from[c]!), 0);
+    return length > 0 ? Math.min(Math.max(gone / length, 0), 1) : position - below;
+  });
+}
+
+/**
+ * The way through measured swatches. Between two of them the densities of red, green and blue are shared out as far as
+ * the chemistry has gone: twice the dye has twice the density, so that this bends as the colors of vials do, where a
+ * straight line in Lab would cut the corner through colors that no vial has.
  * @param colors one for each value of the card, in light relative to white
  */
 export function curveThrough(card: Card, colors: readonly LinearRgb[]): CardCurve {
   const top = card.values.length - 1;
   const densities = colors.map((c) => c.map(density));
-  const points = positions(card).map((position) => {
+  const places = positions(card);
+  const shares = progress(card, places);
+  const points = places.map((position, at) => {
     const below = Math.min(Math.max(Math.floor(position), 0), top - 1);
-    const share = position - below;
+    const share = shares[at]!;
     const channels = densities[below]!.map(
       (d, k) => 10 ** -Math.max(0, d + share * (densities[below + 1]![k]! - d)),
     );

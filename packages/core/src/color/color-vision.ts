@@ -1,7 +1,7 @@
 import { filterDeficiencyDeuter, filterDeficiencyProt, filterDeficiencyTrit } from 'culori/fn';
 import { z } from 'zod';
 import { type CardCurve, seenApart, swatchPoints } from './card-curve';
-import { type Lab, deltaE, labOfHex, screenColor, screenRgb } from './lab';
+import { type Lab, deltaE, labOfHex, labOfLinear, linearOfLab, screenColor } from './lab';
 
 /** How a keeper sees color. */
 export const visions = ['usual', 'protan', 'deutan', 'tritan'] as const;
@@ -31,13 +31,10 @@ const filters = {
  */
 export function seenBy(hex: string, vision: Vision): string {
   if (vision === 'usual') return hex;
-  const [r, g, b] = screenRgb(labOfHex(hex));
+  // The matrices are for light, not for the coded values of a screen: they are given light under the name of the code.
+  const [r, g, b] = linearOfLab(labOfHex(hex));
   const seen = filters[vision]({ mode: 'rgb', r, g, b });
-  const byte = (c: number) =>
-    Math.round(255 * Math.min(Math.max(c, 0), 1))
-      .toString(16)
-      .padStart(2, '0');
-  return `#${byte(seen.r)}${byte(seen.g)}${byte(seen.b)}`;
+  return screenColor(labOfLinear([seen.r, seen.g, seen.b]));
 }
 
 /** Two swatches that look alike to someone. */

@@ -9,7 +9,7 @@ export interface GuessedBoxes {
 }
 
 /** The picture is looked at in so many cells across: coarse enough to be quick, fine enough for a swatch. */
-const across = 160;
+const across = 120;
 
 interface Cells {
   readonly columns: number;

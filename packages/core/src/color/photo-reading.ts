@@ -128,11 +128,11 @@ const causes = {
   /** Beside a card in the same picture: glass and water against ink. */
   beside: 3.2,
   /** Against a card learned before, or drawn: another camera, another light. */
-  learned: 9,
+  learned: 10,
   /** Of what the swatches are off from what they should be: the light shows ink and dye differently by about as much. */
   ofCardOff: 0.4,
   /** Of the tint that the light leaves on white paper, where there is no card to tell what it does. */
-  ofCast: 0.6,
+  ofCast: 0.7,
   /** Of what the color lies off the curve. */
   ofDistance: 0.5,
   /** Per share by which the light falls off across the vial. */
@@ -160,7 +160,8 @@ export function readPhoto(photo: Photo, boxes: MarkedBoxes, card: Card): PhotoRe
   const vialSeen = regionColor(photo, pixelsOf(photo, vialBox, 'tube'));
   if (boxes.card) pixelsOf(photo, boxes.card, 'card');
   if (paperFault) return { ...nothing, refusal: paperFault };
-  if (vialSeen.glints > 0.4 || vialSeen.burned > 0.3) return { ...nothing, refusal: refuse('glare') };
+  if (vialSeen.burned > 0.3) return { ...nothing, refusal: refuse('glare') };
+  if (vialSeen.glints > 0.4) return { ...nothing, refusal: refuse('uneven-vial') };
 
   const white = whiteAround(photo, pixelsOf(photo, boxes.vial, 'tube'), paper.light) ?? paper.light;
   const known = curveOf(card);

@@ -91,75 +91,71 @@ export function simulatedPhoto(scene: Scene): SimulatedPhoto {
     gray: grayBox,
   };
 
-  const holds = (box: Box, x: number, y: number) =>
-    x >= box.left && x < box.left + box.width && y >= box.top && y < box.top + box.height;
   const radius = tube.width / 2;
-  const middle = tube.left + radius;
   /** The bottom of the tube is round. */
   const roundness = (radius * width) / height;
-  function inTube(x: number, y: number): number | null {
-    const across = Math.abs(x - middle) / radius;
-    if (across >= 1 || y < tube.top) return null;
-    const bottom = tube.top + tube.height - roundness * (1 - Math.sqrt(1 - across ** 2));
-    return y < bottom ? across : null;
-  }
+  // What a column of the picture meets is worked out once, not for each of its pixels.
+  const columns = Array.from({ length: width }, (_, column) => {
+    const x = (column + 0.5) / width;
+    const off = (x - tube.left) / radius - 1;
+    const across = Math.abs(off);
+    const place = (x - strip.left) / cell;
+    const within = place - Math.floor(place);
+    const onStrip = scene.withCard && place >= 0 && place < count;
+    return {
+      inSheet: x >= sheet.left && x < sheet.left + sheet.width,
+      water: across < 1 ? water[Math.round(across * slices)]! : null,
+      // The wall of the glass: dark rims, a bright streak.
+      rim: across > 0.9 ? 0.72 : 1,
+      streak: scene.glare * Math.exp(-(((off + 0.42) / 0.09) ** 2)),
+      bottom: tube.top + tube.height - roundness * (1 - Math.sqrt(1 - Math.min(across, 1) ** 2)),
+      ink: onStrip && within > 0.1 && within < 0.9 ? inks[Math.floor(place)]! : null,
+      // Where the values would be printed: a few dark strokes under each swatch.
+      stroke: onStrip && Math.abs(within - 0.5) < 0.16 && Math.floor(place * 25) % 2 === 0,
+      inGray: scene.withGray && x >= grayBox.left && x < grayBox.left + grayBox.width,
+      // Light falls off across the picture, and towards its corners as every lens makes it.
+      fall: 1 + scene.gradient * (0.5 - x),
+      corner: 0.12 * (x - 0.5) ** 2,
+    };
+  });
+  const noise = Float64Array.from(
+    { length: 4096 },
+    () => (random.next() + random.next() + random.next() - 1.5) * 2 * camera.noise,
+  );
 
   const data = new Uint8ClampedArray(4 * width * height);
-  const seen: [number, number, number] = [0, 0, 0];
-  const take = (c: LinearRgb, times = 1) => {
-    for (let k = 0; k < 3; k++) seen[k] = c[k]! * times;
-  };
+  const dark: LinearRgb = [paper[0] * 0.12, paper[1] * 0.12, paper[2] * 0.12];
+  let at = 0;
   for (let row = 0; row < height; row++) {
     const y = (row + 0.5) / height;
-    for (let column = 0; column < width; column++) {
-      const x = (column + 0.5) / width;
-      if (!holds(sheet, x, y)) take(table);
-      else {
-        take(paper);
-        const across = inTube(x, y);
-        if (across !== null) {
-          // The wall of the glass: dark rims, a bright streak.
-          const rim = across > 0.9 ? 0.72 : 1;
-          if (y >= filled.top) take(water[Math.round(across * slices)]!, rim);
-          else take(paper, rim * 0.94);
-          if (Math.abs(y - filled.top) < 0.004) take(paper, 0.6);
-          const streak = scene.glare * Math.exp(-((((x - middle) / radius + 0.42) / 0.09) ** 2));
-          for (let k = 0; k < 3; k++) seen[k] = seen[k]! + streak * paper[k]!;
-        } else if (scene.withCard && holds(strip, x, y)) {
-          const k = Math.min(count - 1, Math.floor((x - strip.left) / cell));
-          const within = (x - strip.left) / cell - k;
-          if (within > 0.1 && within < 0.9) take(inks[k]!);
-        } else if (
-          scene.withCard &&
-          y > strip.top + strip.height + 0.025 &&
-          y < strip.top + strip.height + 0.06
-        ) {
-          // Where the values would be printed: a few dark strokes under each swatch.
-          const within = (x - strip.left) / cell;
-          if (
-            within >= 0 &&
-            within < count &&
-            Math.abs((within % 1) - 0.5) < 0.16 &&
-            Math.floor(within * 25) % 2 === 0
-          )
-            take(paper, 0.12);
-        }
-        if (scene.withGray && holds(grayBox, x, y)) take(gray);
-      }
-      // Light falls off across the picture, and towards its corners as every lens makes it.
-      const fall = (1 + scene.gradient * (0.5 - x)) * (1 - 0.12 * ((x - 0.5) ** 2 + (y - 0.5) ** 2));
-      const at = 4 * (row * width + column);
+    const inSheet = y >= sheet.top && y < sheet.top + sheet.height;
+    const onStrip = y >= strip.top && y < strip.top + strip.height;
+    const belowStrip = y > strip.top + strip.height + 0.025 && y < strip.top + strip.height + 0.06;
+    const inGray = y >= grayBox.top && y < grayBox.top + grayBox.height;
+    const surface = y > filled.top - 0.004 && y < filled.top + 0.004;
+    const corner = 1 - 0.12 * (y - 0.5) ** 2;
+    for (const column of columns) {
+      let color = paper;
+      let times = 1;
+      let streak = 0;
+      if (!inSheet || !column.inSheet) color = table;
+      else if (column.water && y >= tube.top && y < column.bottom) {
+        if (y >= filled.top) color = column.water;
+        times = surface ? 0.6 : y >= filled.top ? column.rim : column.rim * 0.94;
+        ({ streak } = column);
+      } else if (onStrip && column.ink) color = column.ink;
+      else if (belowStrip && column.stroke) color = dark;
+      else if (inGray && column.inGray) color = gray;
+      const fall = column.fall * (corner - column.corner);
+      const grain = Math.floor(random.next() * 4096);
       for (let k = 0; k < 3; k++) {
-        const noisy =
-          seen[k]! * fall +
-          (random.next() + random.next() + random.next() - 1.5) *
-            2 *
-            camera.noise *
-            Math.sqrt(0.15 + seen[k]! * fall);
-        const bent = Math.max(noisy, 0) ** camera.contrast;
-        data[at + k] = encode[Math.min(4095, Math.round(bent * 4095))]!;
+        const light = (color[k]! * times + streak * paper[k]!) * fall;
+        const noisy = light + noise[(grain + 1367 * k) & 4095]! * (0.15 + light) ** 0.5;
+        const step = noisy > 0 ? noisy ** camera.contrast * 4095 + 0.5 : 0;
+        data[at + k] = encode[step < 4095 ? step | 0 : 4095]!;
       }
       data[at + 3] = 255;
+      at += 4;
     }
   }
   return { photo: { width, height, data }, boxes, swatches };

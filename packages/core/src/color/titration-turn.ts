@@ -120,14 +120,15 @@ const typicalDrops = 6.4;
  * @param unit of the result, and what one drop is worth in it
  */
 export function turnPicture(indicator: TurnIndicator, unit: string, perDrop: number): TurnPicture {
-  // Pink shows only in water that is basic enough; there the first half of the acid takes it away.
-  const phAtStart = indicator === 'phenolphthalein' ? 9.8 : 7.6;
-  const labs = Array.from({ length: 12 }, (_, drops) =>
-    labOf(
-      vialColor(turnBands(indicator, { amount: typicalDrops * perDrop, unit, perDrop, drops, phAtStart })),
-    ),
+  // Pink shows only in water that is basic enough; there a part of the acid takes it away.
+  const pink = indicator === 'phenolphthalein';
+  const amount = (pink ? 1.6 : 1) * typicalDrops * perDrop;
+  const phAtStart = pink ? 10.6 : 7.6;
+  const labs = Array.from({ length: 13 }, (_, drops) =>
+    labOf(vialColor(turnBands(indicator, { amount, unit, perDrop, drops, phAtStart }))),
   );
   const steps = labs.slice(1).map((lab, k) => deltaE(lab, labs[k]!));
-  const turn = Math.max(3, steps.indexOf(Math.max(...steps)) + 1);
+  // The last drop that changes much: some dyes fade for a drop or two before.
+  const turn = Math.max(3, steps.findLastIndex((step) => step >= Math.max(...steps) / 2) + 1);
   return { before: labs.slice(turn - 3, turn), turned: labs[turn]!, after: labs[turn + 1]! };
 }

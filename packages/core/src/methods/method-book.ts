@@ -17,8 +17,9 @@ function versionOf<T extends { readonly version: number }>(
   versions: readonly T[] | undefined,
   version: number | null | undefined,
 ): T | undefined {
-  const newest = versions?.reduce((a, b) => (b.version > a.version ? b : a));
-  return versions?.find((v) => v.version === version) ?? newest;
+  if (!versions || versions.length === 0) return undefined;
+  const newest = versions.reduce((a, b) => (b.version > a.version ? b : a));
+  return versions.find((v) => v.version === version) ?? newest;
 }
 
 /**

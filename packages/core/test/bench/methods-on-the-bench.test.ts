@@ -181,6 +181,22 @@ describe('what is worth running again', () => {
     });
     expect(suggestionsFor(tubesAt(run, [...events, followed], start + 711_000))).toEqual([]);
   });
+  it('is a zero whose color flashed and faded, ten times diluted', () => {
+    const { tubes } = matchedAt('nitrite-one-bottle', 5, { found: 'at', swatch: 0 }, 'flashed');
+    expect(suggestionsFor(tubes)).toMatchObject([{ kind: 'dilute', dilution: 10 }]);
+  });
+  it('is read on a card of one’s own, where that was chosen, and on the method’s again', () => {
+    const card = { id: uuid(50), version: 2 };
+    const { tubes, run, events } = matchedAt('nitrite-one-bottle', 5, { found: 'at', swatch: 1 });
+    expect(enteredOf(tubes[0]!)).toMatchObject({ cardId: 'azo-nitrite' });
+    const last = methodOf('nitrite-one-bottle').steps.length - 1;
+    const onOwn = event(1, 700, { type: 'matched', step: last, match: { found: 'at', swatch: 2 }, card });
+    const running = events.filter((e) => e.type !== 'confirmed');
+    const at = (more: RunEvent[]) => enteredOf(tubesAt(run, [...running, ...more], start + 702_000)[0]!);
+    expect(at([onOwn])).toMatchObject({ cardId: card.id, cardVersion: 2, match: { swatch: 2 } });
+    const back = event(1, 701, { type: 'matched', step: last, match: { found: 'past-top' } });
+    expect(at([onOwn, back])).toEqual({ how: 'card', cardId: 'azo-nitrite', match: { found: 'past-top' } });
+  });
   it('is the high range after the top of the low one, and the other way round', () => {
     expect(suggestionsFor(matchedAt('ph-low-range', 5, { found: 'at', swatch: 5 }).tubes)).toMatchObject([
       { kind: 'other-range', methodId: 'ph-high-range' },

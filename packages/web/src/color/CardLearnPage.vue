@@ -20,6 +20,7 @@ import { useServerLink } from '../clock/server-link';
 import ChoiceField from '../shell/ChoiceField.vue';
 import type { FieldErrors } from '../shell/field-errors';
 import { useNotices } from '../shell/notice-store';
+import LinkButton from '../shell/LinkButton.vue';
 import PageHeading from '../shell/PageHeading.vue';
 import TextField from '../shell/TextField.vue';
 import BoxMarker, { type NamedBox } from './BoxMarker.vue';
@@ -128,6 +129,8 @@ const id = computed(() => there.value?.id ?? newCardId);
 const newCardId = newId();
 async function save(): Promise<void> {
   failure.value = '';
+  // A box may have been moved just now: what is kept is learned from where the boxes lie.
+  clearTimeout(waiting);
   await learnNow();
   const version = (there.value?.version ?? 0) + 1;
   const read = readLearnForm(form.value, learned.value, { id: id.value, version, now: link.now() });
@@ -244,7 +247,7 @@ const missing = computed(() =>
       <BButton type="submit" variant="primary" :disabled="saving">{{
         saving ? 'Saving …' : 'Keep this card'
       }}</BButton>
-      <BButton variant="outline-secondary" :to="{ name: 'cards' }">Leave it</BButton>
+      <LinkButton variant="outline-secondary" :to="{ name: 'cards' }">Leave it</LinkButton>
     </div>
   </form>
 </template>

@@ -21,6 +21,7 @@ import KitTabs from '../methods/KitTabs.vue';
 import { useSettings } from '../settings/settings-store';
 import ChoiceField from '../shell/ChoiceField.vue';
 import { useNotices } from '../shell/notice-store';
+import LinkButton from '../shell/LinkButton.vue';
 import PageHeading from '../shell/PageHeading.vue';
 import { useCards } from './cards-store';
 import SwatchRow from './SwatchRow.vue';
@@ -92,7 +93,7 @@ const unitOf = (card: Card) => (card.unit === 'pH' ? '' : card.unit);
     title="Color cards"
     lead="Your own card, learned once from a photograph of its leaflet, beats any drawing of ours."
   >
-    <BButton variant="primary" :to="{ name: 'card-learn' }">Learn a card</BButton>
+    <LinkButton variant="primary" :to="{ name: 'card-learn' }">Learn a card</LinkButton>
     <BButton variant="outline-primary" @click="chooser?.click()">Import a card file</BButton>
     <input
       ref="chooser"
@@ -114,8 +115,8 @@ const unitOf = (card: Card) => (card.unit === 'pH' ? '' : card.unit);
     </p>
     <SwatchRow :card="own.card" />
     <div class="acts">
-      <BButton variant="outline-primary" :to="{ name: 'card-learn', params: { cardId: own.id } }"
-        >Learn it anew<span class="visually-hidden">: {{ own.card.name }}</span></BButton
+      <LinkButton variant="outline-primary" :to="{ name: 'card-learn', params: { cardId: own.id } }"
+        >Learn it anew<span class="visually-hidden">: {{ own.card.name }}</span></LinkButton
       >
       <BButton variant="outline-secondary" @click="save(own)"
         >Save as a file<span class="visually-hidden">: {{ own.card.name }}</span></BButton

@@ -72,6 +72,8 @@ async function readNow(): Promise<void> {
 }
 let waiting: ReturnType<typeof setTimeout> | undefined;
 watch([boxes, withCard, withGray, () => props.card], () => {
+  // What is shown belongs to boxes that were moved since: it is not taken before it is read anew.
+  working.value = true;
   clearTimeout(waiting);
   waiting = setTimeout(() => void readNow(), 120);
 });
@@ -97,7 +99,9 @@ const answer = computed(() => {
 const label = computed(() => (props.card.unit === 'pH' ? 'pH ' : ''));
 /** The answer shown is the one that was taken. */
 const taken = ref<CardMatch | null>(null);
-const isTaken = computed(() => taken.value !== null && taken.value === props.match);
+const isTaken = computed(
+  () => taken.value !== null && JSON.stringify(taken.value) === JSON.stringify(props.match),
+);
 watch(result, () => (taken.value = null));
 
 async function take(): Promise<void> {
@@ -198,7 +202,7 @@ const names: Record<Name, string> = {
             <BButton
               v-if="result?.match"
               variant="primary"
-              :disabled="isTaken"
+              :disabled="isTaken || working"
               @mousedown.prevent
               @click="take"
               >{{ isTaken ? 'Taken' : 'Take this answer' }}</BButton

@@ -1,0 +1,74 @@
+import jpeg from 'jpeg-js';
+import piexif from 'piexifjs';
+import { bundledCore } from '../scripts/bundled-core.mjs';
+
+/** A photograph by the stand-in camera, as a file: the same scene for the same seed. */
+export interface MadePhoto {
+  readonly bytes: Buffer;
+  readonly width: number;
+  readonly height: number;
+}
+
+interface Wanted {
+  readonly cardId: string;
+  /** In the unit of the card. */
+  readonly amount: number;
+  readonly width?: number;
+  readonly height?: number;
+  readonly withCard?: boolean;
+  readonly plantLight?: boolean;
+}
+
+export async function madePhoto(wanted: Wanted): Promise<MadePhoto> {
+  const core = await bundledCore('color', 'practice');
+  const { width = 1200, height = 900 } = wanted;
+  const random = core.seededRandom(11);
+  const { photo } = core.simulatedPhoto({
+    card: core.cardOf(wanted.cardId),
+    amount: wanted.amount,
+    light: wanted.plantLight ? core.plantLight : core.daylight(5500),
+    camera: { ...core.anyCamera(random), exposure: 0.65 },
+    width,
+    height,
+    gradient: 0.05,
+    glare: 0.2,
+    withCard: wanted.withCard ?? true,
+    withGray: true,
+    random,
+  });
+  return { bytes: Buffer.from(jpeg.encode(photo, 88).data), width, height };
+}
+
+/**
+ * The same picture as a phone saves it that was held sideways in a park: turned by a quarter, with the note to turn
+ * it back (EXIF orientation 6) and the place (52.5° N, 13.4° E).
+ */
+export function asPhoneSaves({ bytes }: MadePhoto): Buffer {
+  const { width, height, data } = jpeg.decode(bytes, { useTArray: true });
+  const turned = Buffer.alloc(data.length);
+  // A quarter to the left; orientation 6 turns it a quarter to the right again.
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const to = 4 * ((width - 1 - x) * height + y);
+      turned.set(data.subarray(4 * (y * width + x), 4 * (y * width + x) + 4), to);
+    }
+  const sideways = Buffer.from(jpeg.encode({ width: height, height: width, data: turned }, 88).data);
+  const told = piexif.dump({
+    '0th': { 274: 6 },
+    GPS: {
+      1: 'N',
+      2: [
+        [52, 1],
+        [31, 1],
+        [0, 1],
+      ],
+      3: 'E',
+      4: [
+        [13, 1],
+        [24, 1],
+        [0, 1],
+      ],
+    },
+  });
+  return Buffer.from(piexif.insert(told, sideways.toString('binary')), 'binary');
+}

@@ -27,6 +27,8 @@ async function pagesOf(demo: Served): Promise<[string, string][]> {
     ['a new kit', '/kits/new'],
     ['methods', '/methods'],
     ['a method', '/methods/strip-five-pads'],
+    ['cards', '/cards'],
+    ['learning a card', '/cards/learn'],
     ['safety', '/safety'],
     ['nowhere', '/no/such/page'],
   ];
@@ -93,6 +95,16 @@ for (const [look, colorScheme, viewport] of [
         .click();
       expect(await faults(page), tube).toEqual([]);
     }
+    // The booth with two swatches and the question of a false zero, then a photograph with its boxes.
+    await page.getByRole('radio', { name: '0 mg/L NO2, like this swatch' }).check({ force: true });
+    await expect(page.getByRole('region', { name: 'Is it a true zero?' })).toBeVisible();
+    expect(await faults(page), 'booth').toEqual([]);
+    await page.getByRole('button', { name: 'By photograph' }).click();
+    await page.getByText('Try it with the stand-in camera').click();
+    expect(await faults(page), 'where a picture comes from').toEqual([]);
+    await page.getByRole('button', { name: 'Make up a picture' }).click();
+    await expect(page.getByAltText('The photograph, with boxes on it')).toBeVisible({ timeout: 30_000 });
+    expect(await faults(page), 'photograph').toEqual([]);
     await page.getByRole('button', { name: /A doubt/ }).click();
     await expect(page.getByRole('dialog')).toBeVisible();
     expect(await faults(page), 'doubts').toEqual([]);

@@ -6,6 +6,8 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { buildStale, checkNode, installMissing, root } from './ready.mjs';
 import { benchChemistry } from './bench-chemistry.mjs';
+import { benchColor } from './bench-color.mjs';
+import { benchPhoto } from './bench-photo.mjs';
 import { benchPlan } from './bench-plan.mjs';
 import { chromium as findChromium } from './chromium.mjs';
 
@@ -196,11 +198,17 @@ say('Today: request ÷ the same query in bare SQL, without HTTP', ratio(today / 
 say('  (milliseconds for Today here)', today.toFixed(2));
 bare.close();
 own.close();
+
+// 5. A phone's photograph in the worker, while the page goes on.
+await benchPhoto(say, url);
 await stop(server);
 rmSync(folder, { recursive: true });
 
-// 5. The core's intervals beside bare formulas.
+// 6. The core's intervals beside bare formulas.
 await benchChemistry(say);
 
-// 6. The order of work for eight tests.
+// 7. The order of work for eight tests.
 await benchPlan(say);
+
+// 8. Colors read off made-up photographs of known amounts.
+await benchColor(say);

@@ -134,7 +134,7 @@ const causes = {
   /** Of the tint that the light leaves on white paper, where there is no card to tell what it does. */
   ofCast: 0.7,
   /** Of what the color lies off the curve. */
-  ofDistance: 0.5,
+  ofDistance: 0.9,
   /** Per share by which the light falls off across the vial. */
   ofGradient: 6,
 };

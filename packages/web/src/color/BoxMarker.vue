@@ -112,7 +112,7 @@ const isLow = ({ box }: NamedBox) => box.top < 0.08;
       :style="{ aspectRatio: `${width} / ${height}`, maxWidth: `calc(58vh * ${width / height})` }"
       @pointerdown.self="draw"
     >
-      <img :src="address" :alt="alt" draggable="false" @pointerdown.prevent="draw" />
+      <img :src="address" :alt="alt" draggable="false" decoding="async" @pointerdown.prevent="draw" />
       <div
         v-for="b in boxes"
         :key="b.id"

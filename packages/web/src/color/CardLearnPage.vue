@@ -200,11 +200,12 @@ const missing = computed(() =>
         >Its end swatches mean “that or beyond”, as on a pH card</BFormCheckbox
       >
     </section>
-    <section class="sheet booth">
+    <section class="sheet booth" data-bs-theme="light">
       <h2>Its photograph</h2>
       <PhotoSource
         v-if="!photo.opened.value || photo.busy.value"
         :card="described"
+        lesson
         :busy="photo.busy.value"
         :fault="photo.fault.value"
         @picture="open"

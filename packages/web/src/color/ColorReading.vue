@@ -56,7 +56,7 @@ const ways = [
 </script>
 
 <template>
-  <div class="booth" :class="{ compact }">
+  <div class="booth" :class="{ compact }" data-bs-theme="light">
     <div v-if="!compact" class="ways">
       <div class="switch" role="group" aria-label="How the color is read">
         <button

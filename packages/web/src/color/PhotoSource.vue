@@ -7,7 +7,14 @@ import type { MadeUp } from './photo-worker';
 import { useCamera } from './use-camera';
 
 /** Where a picture comes from: the camera, a file, or the stand-in camera. */
-const props = defineProps<{ card: Card | null; busy: string; fault: string }>();
+const props = defineProps<{
+  /** What the stand-in camera would photograph. */
+  card: Card | null;
+  busy: string;
+  fault: string;
+  /** A leaflet is photographed, not a tube. */
+  lesson?: boolean;
+}>();
 const emit = defineEmits<{ picture: [picture: Blob]; madeUp: [scene: MadeUp]; cancel: [] }>();
 const camera = useCamera();
 const video = ref<HTMLVideoElement>();
@@ -75,7 +82,10 @@ const said = computed(() => camera.fault.value || props.fault);
       </div>
     </div>
     <template v-else>
-      <p class="how">
+      <p v-if="lesson" class="how">
+        Lay the leaflet flat beside plain white paper, in daylight, without shadow or glare.
+      </p>
+      <p v-else class="how">
         Lay tube and card side by side on plain white paper, in daylight or white light, without shadow or
         glare. All three in one picture: then no color needs to be true, they only need to match.
       </p>

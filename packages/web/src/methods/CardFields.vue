@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { CardSchema, cardColor, chemistryInfo, reagentChemistries } from '@hedge-lamp/core/color';
+import { CardSchema, chemistryInfo, reagentChemistries } from '@hedge-lamp/core/color';
 import { units } from '@hedge-lamp/core/quantity';
 import { type ParameterId, parameters } from '@hedge-lamp/core/readings';
 import { BFormCheckbox } from 'bootstrap-vue-next/components/BFormCheckbox';
 import { computed } from 'vue';
+import SwatchRow from '../color/SwatchRow.vue';
 import ChoiceField from '../shell/ChoiceField.vue';
 import TextField from '../shell/TextField.vue';
 import type { CardForm } from './method-form';
@@ -19,16 +20,16 @@ const chemistries = computed(() =>
     .map((value) => ({ value: value as string, text: chemistryInfo[value].label })),
 );
 const unitOptions = computed(() => units[kind.value].map((u) => ({ value: u.id, text: u.id })));
-/** The swatches as drawn; none while the values do not read as a card. */
-const swatches = computed(() => {
+/** The card as it would be drawn; null while the values do not read as one. */
+const drawn = computed(() => {
   const values = card.value.values
     .split(/[\s,;]+/)
     .filter(Boolean)
     .map(Number);
   const parsed = CardSchema.safeParse({ ...card.value, values });
-  if (!parsed.success || !unitOptions.value.some((u) => u.value === parsed.data.unit)) return [];
-  if (chemistryInfo[parsed.data.chemistry].kind !== kind.value) return [];
-  return parsed.data.values.map((value) => ({ value, color: cardColor(parsed.data, value) }));
+  if (!parsed.success || !unitOptions.value.some((u) => u.value === parsed.data.unit)) return null;
+  if (chemistryInfo[parsed.data.chemistry].kind !== kind.value) return null;
+  return parsed.data;
 });
 </script>
 
@@ -56,30 +57,5 @@ const swatches = computed(() => {
     :error="errorAt('chemistry')"
   />
   <BFormCheckbox v-model="card.open">Its end swatches mean “that or beyond”, as on a pH card</BFormCheckbox>
-  <div v-if="swatches.length > 0" class="swatches" aria-hidden="true">
-    <span v-for="s in swatches" :key="s.value"
-      ><span class="color" :style="{ background: s.color }" />{{ s.value }}</span
-    >
-  </div>
+  <SwatchRow v-if="drawn" :card="drawn" class="mt-2" aria-hidden="true" />
 </template>
-
-<style scoped>
-.swatches {
-  display: flex;
-  gap: 0.3rem;
-  padding: 0.4rem;
-  margin-top: 0.5rem;
-  background: #fff;
-  color: #161616;
-  border: 1px solid var(--hl-line);
-  text-align: center;
-  font-size: 0.9rem;
-}
-.swatches > span {
-  flex: 1;
-}
-.color {
-  display: block;
-  height: 1.8rem;
-}
-</style>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { cardColor } from '@hedge-lamp/core/color';
 import { type Method, hazards } from '@hedge-lamp/core/methods';
 import { parameters } from '@hedge-lamp/core/readings';
 import { computed } from 'vue';
+import SwatchRow from '../color/SwatchRow.vue';
 import { stepNames } from './method-form';
 import { minutesAlone, resultWords } from './method-words';
 
@@ -44,14 +44,7 @@ const nameOfStep = (id: string) => props.method.steps.findIndex((s) => s.id === 
         </p>
         <div v-for="c in cards" :key="c.card.id" class="card-row">
           <span v-if="cards.length > 1">{{ parameters[c.parameter].label }}</span>
-          <span class="swatches">
-            <span v-for="v in c.card.values" :key="v" class="swatch"
-              ><span class="color" :style="{ background: cardColor(c.card, v) }" /><span
-                class="figure-mono"
-                >{{ v }}</span
-              ></span
-            >
-          </span>
+          <SwatchRow :card="c.card" />
         </div>
         <p v-if="method.note" class="mb-0">{{ method.note }}</p>
         <p class="quiet mb-0">
@@ -93,23 +86,6 @@ ol > li {
 }
 .card-row {
   margin-bottom: 0.6rem;
-}
-.swatches {
-  display: flex;
-  padding: 0.4rem;
-  gap: 0.3rem;
-  background: #fff;
-  color: #161616;
-  border: 1px solid var(--hl-line);
-}
-.swatch {
-  flex: 1;
-  display: grid;
-  text-align: center;
-  font-size: 0.9rem;
-}
-.color {
-  height: 2.2rem;
 }
 .bottle {
   border-left: 6px solid var(--hl-watch);

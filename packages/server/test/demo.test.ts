@@ -2,6 +2,7 @@ import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { today } from '@hedge-lamp/core/guidelines';
+import { listCards } from '../src/color/card-store';
 import { openDatabase } from '../src/database/open-database';
 import { prepareDemo } from '../src/demo/prepare-demo';
 import { ternLane } from '../src/demo/tern-lane';
@@ -40,6 +41,8 @@ describe('the demo of Tern Lane', () => {
         due += today(water, latestReadings(database, water.id), listDeeds(database, water.id), at).due.length;
       }
       expect(due).toBeGreaterThan(0);
+      // And a card of the glasshouse's own that would tell something.
+      expect(listCards(database)).toHaveLength(1);
       expect(listReadings(database, waters[0]!.id, { limit: 5000 }).readings.at(-1)!.takenAt).toBeLessThan(
         at - 350 * day,
       );

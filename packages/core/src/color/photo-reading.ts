@@ -140,7 +140,7 @@ const causes = {
 };
 
 /** From this distance on a color is not one of the card: off by what light and camera explain, and more. */
-const farthest = (uncertainty: number) => 5 + 1.6 * uncertainty;
+const farthest = (explained: number) => 5 + 1.6 * explained;
 /** From this on the swatches are those of another card, or the light is no light to read by. */
 const otherCard = 14;
 
@@ -181,18 +181,19 @@ export function readPhoto(photo: Photo, boxes: MarkedBoxes, card: Card): PhotoRe
 
   const spread = Math.max(...vialSeen.spread.map((s, k) => s / Math.max(vialSeen.light[k]!, 0.02)));
   if (spread > 0.5 || vialSeen.gradient > 2.2) return { ...nothing, vial, refusal: refuse('uneven-vial') };
-  const first = placeOnCurve(curve, vial, 0);
-  const uncertainty = Math.hypot(
+  const { distance } = placeOnCurve(curve, vial, 0);
+  // What light and camera explain; how far the color lies off the card must not excuse itself.
+  const explained = Math.hypot(
     boxes.card ? causes.beside : causes.learned,
     boxes.card ? causes.ofCardOff * (cardOff ?? 0) : causes.ofCast * castOf(paper.light),
-    causes.ofDistance * first.distance,
     causes.ofGradient * (vialSeen.gradient - 1),
   );
+  const uncertainty = Math.hypot(explained, causes.ofDistance * distance);
   const placement = placeOnCurve(curve, vial, uncertainty);
   const refusal =
     cardOff !== null && cardOff > otherCard
       ? refuse('other-card')
-      : placement.distance > farthest(uncertainty)
+      : distance > farthest(explained)
         ? refuse('not-on-card')
         : null;
   return { refusal, placement, curve, vial, uncertainty, cardOff };

@@ -2,6 +2,7 @@ import { existsSync, mkdirSync, renameSync } from 'node:fs';
 import { join } from 'node:path';
 import { ReadingDraftSchema } from '@hedge-lamp/core/readings';
 import { eq } from 'drizzle-orm';
+import { saveCard } from '../color/card-store';
 import { marksTable } from '../database/marks-table';
 import { type Database, databaseFile, openDatabase } from '../database/open-database';
 import { createKit, noteUse } from '../methods/kit-store';
@@ -10,6 +11,7 @@ import { keepDeed } from '../remedies/store';
 import { createWater } from '../waters/store';
 import { watersTable } from '../waters/table';
 import { ternLane } from './tern-lane';
+import { ternLaneCard } from './tern-lane-card';
 
 const mark = 'demo-day';
 const day = 86_400_000;
@@ -65,6 +67,7 @@ export function prepareDemo(folder: string, migrations: string, now: number): Da
       now,
     );
     kits.forEach((kit) => createKit(tx, kit, now));
+    saveCard(tx, ternLaneCard(now), now);
     for (const { id, kitId, methodId, takenAt } of readings)
       if (kitId !== null && methodId !== null) noteUse(tx, { id, kitId, methodId, at: takenAt });
     deeds.forEach((deed) => keepDeed(tx, deed, now));

@@ -96,7 +96,11 @@ for (const [look, colorScheme, viewport] of [
       expect(await faults(page), tube).toEqual([]);
     }
     // The booth with two swatches and the question of a false zero, then a photograph with its boxes.
-    await page.getByRole('radio', { name: '0 mg/L NO2, like this swatch' }).check({ force: true });
+    await page
+      .getByRole('region', { name: 'Tubes on the bench' })
+      .getByRole('link', { name: /Ammonia/ })
+      .click();
+    await page.getByRole('radio', { name: '0 mg/L NH3-N, like this swatch' }).check({ force: true });
     await expect(page.getByRole('region', { name: 'Is it a true zero?' })).toBeVisible();
     expect(await faults(page), 'booth').toEqual([]);
     await page.getByRole('button', { name: 'By photograph' }).click();

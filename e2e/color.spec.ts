@@ -243,7 +243,7 @@ test('an own card is learned from a photograph, kept in versions, saved as a fil
   await pressTimes(page, 'ArrowRight', left(before) - left(second));
   await keep.click();
   await expect(page.getByText('Leaflet of the tin is kept, version 1.')).toBeVisible();
-  await expect(page.getByRole('heading', { name: 'Leaflet of the tin' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Leaflet of the tin', exact: true })).toBeVisible();
 
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: /Save as a file/ }).click();
@@ -259,13 +259,27 @@ test('an own card is learned from a photograph, kept in versions, saved as a fil
   const water = await atCard(page, served, ...nitrate);
   await page.getByLabel('Card', { exact: true }).selectOption('Yours: Leaflet of the tin');
   await page.getByRole('radio', { name: '25 mg/L NO3, like this swatch' }).check({ force: true });
-  await expect(page.getByText('Nitrate 25 (18.5–37.5) mg/L NO3')).toBeVisible();
+  await expect(page.getByText('Nitrate 25 (18–38) mg/L NO3')).toBeVisible();
   await page.getByRole('button', { name: /Keep this reading/ }).click();
   await expect(page.getByText(/Kept: Nitrate 25/)).toBeVisible();
   expect((await served.entered(water))[0]).toMatchObject({
     cardVersion: 1,
-    match: { found: 'at', swatch: 2 },
+    match: { found: 'at', swatch: 3 },
   });
+
+  // Learned anew it is a new version; what was read on the old one stays as it was read.
+  await page.goto(`${served.url}/cards`);
+  await page.getByRole('link', { name: /Learn it anew/ }).click();
+  await expect(page.getByLabel('Values of the swatches')).toHaveValue('0, 5, 12, 25, 50, 100');
+  await page.getByLabel('Values of the swatches').fill('0, 5, 12, 26, 50, 100');
+  await keep.click();
+  await expect(page.getByText('Mark the swatches on the photograph first.')).toBeVisible();
+  await choosePicture(page, 'leaflet.jpg', 'image/jpeg', leaflet.bytes);
+  await expect(page.getByRole('img', { name: 'The colors as learned' })).toBeVisible({ timeout: 30_000 });
+  await keep.click();
+  await expect(page.getByText('Leaflet of the tin is kept, version 2.')).toBeVisible();
+  await page.goto(`${served.url}/waters/${water}/log`);
+  await expect(page.getByText(/like 25 mg\/L NO3/)).toBeVisible();
 });
 
 test('a zero for nitrite asks whether it flashed and faded, and leads to a diluted repeat', async ({

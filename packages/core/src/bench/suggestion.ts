@@ -20,9 +20,18 @@ export interface Suggestion {
 const further = 5;
 
 const isPastTop = (match: CardMatch | undefined, swatches: number): boolean =>
-  match?.found === 'past-top' || (match?.found === 'at' && match.swatch === swatches - 1);
+  match?.found === 'past-top' ||
+  (match?.found === 'at' && match.swatch === swatches - 1) ||
+  (match?.found === 'span' && match.high === swatches - 1) ||
+  (match?.found === 'photo' && match.high === null);
 const isAtBottom = (match: CardMatch | undefined): boolean =>
-  match?.found === 'below-bottom' || (match?.found === 'at' && match.swatch === 0);
+  match?.found === 'below-bottom' ||
+  (match?.found === 'at' && match.swatch === 0) ||
+  (match?.found === 'span' && match.low === 0) ||
+  (match?.found === 'photo' && match.low === null);
+/** Stronger than the card reaches, as far as it tells. */
+const hasNoEnd = (match: CardMatch | undefined): boolean =>
+  match?.found === 'past-top' || (match?.found === 'photo' && match.high === null);
 
 function otherRange(tube: Tube): Suggestion | null {
   const card = cardFor(tube.method, 'ph');
@@ -54,7 +63,7 @@ function bleached(tube: Tube): Suggestion | null {
 }
 
 function dilute(tube: Tube): Suggestion | null {
-  const pad = padsOf(tube).find((k) => tube.matches[k]?.found === 'past-top');
+  const pad = padsOf(tube).find((k) => hasNoEnd(tube.matches[k]));
   if (pad === undefined) return null;
   const { kind, label } = parameters[parameterAt(tube, pad)];
   if (kind === 'ph' || tube.method.result.by === 'strip') return null;

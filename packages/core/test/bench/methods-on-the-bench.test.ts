@@ -174,6 +174,12 @@ describe('what is worth running again', () => {
   it('is a color past its card, five times diluted', () => {
     const { tubes, run, events } = matchedAt('nitrite-one-bottle', 5, { found: 'past-top' });
     expect(suggestionsFor(tubes)).toMatchObject([{ kind: 'dilute', dilution: 5 }]);
+    // A photograph that tells no end says the same.
+    const photo = { found: 'photo', best: 2.4, low: 1.2, distance: 2, beside: true, photoId: null };
+    expect(suggestionsFor(matchedAt('nitrite-one-bottle', 5, { ...photo, high: null }).tubes)).toMatchObject([
+      { kind: 'dilute' },
+    ]);
+    expect(suggestionsFor(matchedAt('nitrite-one-bottle', 5, { ...photo, high: 3 }).tubes)).toEqual([]);
     // Once it was taken up it is not asked for again.
     const followed = event(2, 710, {
       type: 'added',
@@ -205,6 +211,11 @@ describe('what is worth running again', () => {
       { kind: 'other-range', methodId: 'ph-low-range' },
     ]);
     expect(suggestionsFor(matchedAt('ph-low-range', 5, { found: 'at', swatch: 2 }).tubes)).toEqual([]);
+    const handles = { found: 'span', low: 3, best: 4, high: 5 };
+    expect(suggestionsFor(matchedAt('ph-low-range', 5, handles).tubes)).toMatchObject([
+      { methodId: 'ph-high-range' },
+    ]);
+    expect(suggestionsFor(matchedAt('ph-low-range', 5, { ...handles, high: 4.5 }).tubes)).toEqual([]);
   });
   it('is a test with a doubt that decides, not one with poor light', () => {
     const at = { found: 'at', swatch: 1 };

@@ -151,16 +151,11 @@ async function save(): Promise<void> {
     saving.value = false;
   }
 }
+/** What is wrong with no field of its own. */
 const missing = computed(() =>
-  [
-    ['card.name', 'card.values', 'card.unit', 'light', 'colors', 'card.colors'].includes(
-      Object.keys(errors.value)[0] ?? 'card.name',
-    )
-      ? ''
-      : Object.values(errors.value)[0],
-    errors.value.colors,
-    errors.value['card.colors'],
-  ].filter(Boolean),
+  Object.entries(errors.value)
+    .filter(([path]) => !/^(card\.name|card\.unit|card\.values|light)/.test(path))
+    .map(([, message]) => message),
 );
 </script>
 

@@ -164,7 +164,7 @@ const names: Record<Name, string> = {
                   ? 'Compared with your card as it was learned; the paper takes out the tint of the light.'
                   : 'Compared with Hedge Lamp’s own drawing of this card, not with your kit’s: lay your card beside the tube, or learn it once.'
               }}
-              Without the card in the picture the range is about twice as wide.
+              Without the card in the picture the range is about three times as wide.
             </p>
             <BFormCheckbox v-if="card.gray !== undefined" v-model="withGray"
               >The gray that the card was learned with is in it too</BFormCheckbox

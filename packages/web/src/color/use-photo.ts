@@ -40,6 +40,11 @@ export function usePhoto() {
       show(outcome.done);
       isMadeUp.value = madeUp;
       return true;
+    } catch {
+      if (mine === opening)
+        fault.value =
+          'This browser cannot work on pictures here. Read the color by eye, or use a newer browser.';
+      return false;
     } finally {
       if (mine === opening) busy.value = '';
     }
@@ -48,8 +53,10 @@ export function usePhoto() {
     const mine = ++opening;
     fault.value = '';
     busy.value = 'The stand-in camera makes a picture …';
-    const picture = await link.photos.makeUp(scene);
-    return mine === opening && open(picture, scene.card.values.length, true);
+    const picture = await link.photos.makeUp(scene).catch(() => null);
+    if (mine !== opening) return false;
+    // Without a picture the next step says what is wrong.
+    return open(picture ?? new Blob(), scene.card.values.length, true);
   }
   /** Ends what the worker is at; it never answers, and a new one takes its place. */
   function cancel(): void {

@@ -1,68 +1,22 @@
 import { type Method, bookOf, shippedMethods } from '@hedge-lamp/core/methods';
-import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
-import { computed, ref, watch } from 'vue';
+import { computed } from 'vue';
 import { call } from '../api/call';
 import { useCards } from '../color/cards-store';
-import { useServerLink } from '../clock/server-link';
+import { useKeptDocuments } from '../shell/kept-documents';
 
-interface KeptMethod {
-  readonly method: Method;
-  readonly deletedAt: number | null;
-}
-
-/** What ships and what the keeper made. Kept on this device too, so that the bench knows its methods without a network. */
+/** What ships and what the keeper made, with the cards it is read on. */
 export const useMethods = defineStore('methods', () => {
-  const link = useServerLink();
-  const kept = useLocalStorage<KeptMethod[]>('hedge-lamp.methods', [], { shallow: true });
-  const loaded = ref(false);
-
-  async function load(): Promise<void> {
-    try {
-      kept.value = await call<KeptMethod[]>('GET', '/api/methods');
-    } catch {
-      // The link tells that the server does not answer; what is known on this device stays.
-    }
-    loaded.value = true;
-  }
-  watch(
-    () => link.mark,
-    (_new, old) => {
-      if (old !== '') void load();
-    },
-  );
-
-  /** Own methods that are in use, each in its newest version. */
-  const own = computed<Method[]>(() => {
-    const newest = new Map<string, Method>();
-    for (const { method, deletedAt } of kept.value) {
-      const there = newest.get(method.id);
-      if (deletedAt === null && (!there || there.version < method.version)) newest.set(method.id, method);
-    }
-    return [...newest.values()];
-  });
+  const documents = useKeptDocuments<'method', Method>('method', '/api/methods', 'hedge-lamp.methods');
   const cards = useCards();
-  const book = computed(() =>
-    bookOf(
-      kept.value.map((k) => k.method),
-      cards.versions,
-    ),
-  );
+
+  const book = computed(() => bookOf(documents.versions.value, cards.versions));
   /** Own ones first: who made a method for their leaflet wants that one. */
-  const all = computed<Method[]>(() => [...own.value, ...shippedMethods]);
+  const all = computed<Method[]>(() => [...documents.own.value, ...shippedMethods]);
 
   async function save(method: Method): Promise<void> {
     await call('POST', '/api/methods', { method });
-    await load();
+    await documents.load();
   }
-  async function remove(id: string): Promise<void> {
-    await call('DELETE', `/api/methods/${id}`);
-    await load();
-  }
-  async function restore(id: string): Promise<void> {
-    await call('POST', `/api/methods/${id}/restore`);
-    await load();
-  }
-
-  return { own, all, book, loaded, load, save, remove, restore };
+  return { ...documents, all, book, save };
 });

@@ -210,6 +210,9 @@ tbody th {
   color: var(--hl-watch);
   font-weight: 600;
 }
+.run-link {
+  margin-left: 0.5ch;
+}
 .versions-button {
   min-height: 0;
   padding-block: 0;

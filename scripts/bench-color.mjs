@@ -2,6 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import jpeg from 'jpeg-js';
+import { format, resolveConfig } from 'prettier';
 import { bundledCore } from './bundled-core.mjs';
 import { root } from './ready.mjs';
 
@@ -181,5 +182,7 @@ ${table('learned', 'method', 'method')}
 
 if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) {
   const rows = await benchColor((name, value) => console.log(`${name.padEnd(74)} ${value}`));
-  if (process.argv.includes('--write')) writeFileSync(join(root, 'docs/color-accuracy.md'), tables(rows));
+  const file = join(root, 'docs/color-accuracy.md');
+  if (process.argv.includes('--write'))
+    writeFileSync(file, await format(tables(rows), { ...(await resolveConfig(file)), filepath: file }));
 }

@@ -88,8 +88,7 @@ const described = computed<Card | null>(() => {
   return { id: 'described', name: name || 'A card', chemistry, unit, values, open: isOpen };
 });
 async function makeUp(scene: MadeUp): Promise<void> {
-  if (await photo.makeUp({ ...scene, card: JSON.parse(JSON.stringify(scene.card)) as Card, withCard: true }))
-    opened();
+  if (await photo.makeUp({ ...scene, withCard: true })) opened();
 }
 watch(count, (n) => (swatches.value = boxesFor(n, swatches.value.slice(0, n), row.value)));
 

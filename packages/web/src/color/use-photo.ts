@@ -53,7 +53,9 @@ export function usePhoto() {
     const mine = ++opening;
     fault.value = '';
     busy.value = 'The stand-in camera makes a picture …';
-    const picture = await link.photos.makeUp(scene).catch(() => null);
+    // As plain data: what Vue watches cannot be sent to a worker.
+    const plain = JSON.parse(JSON.stringify(scene)) as MadeUp;
+    const picture = await link.photos.makeUp(plain).catch(() => null);
     if (mine !== opening) return false;
     // Without a picture the next step says what is wrong.
     return open(picture ?? new Blob(), scene.card.values.length, true);

@@ -43,7 +43,7 @@ test('pages without anything to show say what they will show and what to do firs
 test('the look is chosen on the device and stays', async ({ page, served }) => {
   await page.goto(served.url);
   await page.getByRole('button', { name: 'Settings' }).click();
-  await page.getByRole('radio', { name: 'Dark' }).check();
+  await page.getByRole('radio', { name: 'Dark', exact: true }).check();
   await expect(page.locator('html')).toHaveAttribute('data-bs-theme', 'dark');
   await page.reload();
   await expect(page.locator('html')).toHaveAttribute('data-bs-theme', 'dark');

@@ -81,7 +81,7 @@ export async function measureColor() {
           ['learned', { ...made.boxes, card: undefined }, learned],
         ]) {
           const reading = readPhoto(photo, boxes, against);
-          const match = matchOfPhoto(against, reading, null);
+          const match = matchOfPhoto(against, reading);
           const isPlaced = match?.found === 'photo';
           const place = (value, open) => (value === null ? open : positionOf(card, value));
           rows.push({

@@ -1,12 +1,10 @@
 import { filterDeficiencyDeuter, filterDeficiencyProt, filterDeficiencyTrit } from 'culori/fn';
-import { z } from 'zod';
 import { type CardCurve, seenApart, swatchPoints } from './card-curve';
 import { type Lab, deltaE, labOfHex, labOfLinear, linearOfLab, screenColor } from './lab';
 
 /** How a keeper sees color. */
 export const visions = ['usual', 'protan', 'deutan', 'tritan'] as const;
-export const VisionSchema = z.enum(visions);
-export type Vision = z.infer<typeof VisionSchema>;
+export type Vision = (typeof visions)[number];
 
 export const visionLabel: Readonly<Record<Vision, string>> = {
   usual: 'As most people do',

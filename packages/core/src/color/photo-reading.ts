@@ -215,11 +215,10 @@ function grayed(photo: Photo, box: Box, learned: number, seen: LinearRgb, white:
   return labOfLinear(seen.map((c) => Math.max(c, 0) ** power) as unknown as LinearRgb);
 }
 
-/** What a photograph that was read stands for, as a match on the card. Null for one that was refused. */
+/** What a photograph that was read stands for, as a match on the card, its picture not kept yet. Null for one that was refused. */
 export function matchOfPhoto(
   card: Card,
   { refusal, placement, curve, cardOff }: PhotoReading,
-  photoId: string | null,
 ): CardMatch | null {
   if (refusal || !placement || !curve) return null;
   const { best, low, high, distance } = placement;
@@ -236,7 +235,7 @@ export function matchOfPhoto(
     high: high.position >= last.position ? null : Math.max(high.value, ofCard(best.value)),
     distance,
     beside: cardOff !== null,
-    photoId,
+    photoId: null,
   };
 }
 

@@ -58,7 +58,7 @@ function photographed(more: Partial<Scene>, seed: number): SimulatedPhoto {
 const beside = ({ boxes: { paper, vial, card } }: SimulatedPhoto): MarkedBoxes => ({ paper, vial, card });
 const alone = ({ boxes: { paper, vial } }: SimulatedPhoto): MarkedBoxes => ({ paper, vial });
 const intervalOf = (card: Card, reading: ReturnType<typeof readPhoto>) => {
-  const match = matchOfPhoto(card, reading, null);
+  const match = matchOfPhoto(card, reading);
   return match && cardInterval(card, match);
 };
 /** A picture of one color. */
@@ -148,7 +148,7 @@ describe('a photograph without the card', () => {
     expect(found.low).toBeLessThanOrEqual(18);
     expect(found.high).toBeGreaterThanOrEqual(18);
     expect(reading.uncertainty).toBeGreaterThan(readPhoto(photo.photo, beside(photo), learned).uncertainty);
-    expect(matchOfPhoto(nitrate, reading, null)).toMatchObject({ found: 'photo', beside: false });
+    expect(matchOfPhoto(nitrate, reading)).toMatchObject({ found: 'photo', beside: false });
   });
   it('the gray sets right what a picture mode has bent', () => {
     const bent = made({ camera: { ...anyCamera(seededRandom(5)), contrast: 1.25 }, amount: 18 }, 12);
@@ -212,7 +212,7 @@ describe('what is not read', () => {
     const photo = made();
     paint(photo.photo, photo.boxes.vial, 120, 40, 160);
     expect(reasonOf(photo)).toBe('not-on-card');
-    expect(matchOfPhoto(nitrate, readPhoto(photo.photo, beside(photo), nitrate), null)).toBeNull();
+    expect(matchOfPhoto(nitrate, readPhoto(photo.photo, beside(photo), nitrate))).toBeNull();
   });
   it('a box that holds more than the tube', () => {
     const photo = made();

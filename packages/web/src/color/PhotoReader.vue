@@ -65,7 +65,7 @@ async function readNow(): Promise<void> {
     ...(!withCard.value && withGray.value ? { gray: { ...gray } } : {}),
   };
   // As plain data: what Vue watches cannot be sent to a worker.
-  const outcome = await photo.photos().read(marked, JSON.parse(JSON.stringify(props.card)) as Card, null);
+  const outcome = await photo.photos().read(marked, JSON.parse(JSON.stringify(props.card)) as Card);
   if (mine !== asked) return;
   working.value = false;
   read.value = outcome;

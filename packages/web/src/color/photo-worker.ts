@@ -119,12 +119,12 @@ const photoWorker = {
     return { done: { width: width!, height: height!, jpeg, guess, took } };
   },
 
-  read(boxes: MarkedBoxes, card: Card, photoId: string | null): Outcome<ReadPhoto> {
+  read(boxes: MarkedBoxes, card: Card): Outcome<ReadPhoto> {
     const photo = current;
     if (!photo) return refused('photo', 'There is no picture yet.');
     return attempt(() => {
       const reading = readPhoto(photo, boxes, card);
-      return { reading, match: matchOfPhoto(card, reading, photoId) };
+      return { reading, match: matchOfPhoto(card, reading) };
     });
   },
 

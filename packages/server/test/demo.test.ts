@@ -38,7 +38,8 @@ describe('the demo of Tern Lane', () => {
       for (const water of waters) {
         const { readings } = listReadings(database, water.id, { limit: 5000 });
         expect(readings[0]!.takenAt).toBeLessThan(at);
-        due += today(water, latestReadings(database, water.id), listDeeds(database, water.id), at).due.length;
+        const latest = latestReadings(database, water.id);
+        due += today({ water, latest, deeds: listDeeds(database, water.id), at }).due.length;
       }
       expect(due).toBeGreaterThan(0);
       // And a card of the glasshouse's own that would tell something.

@@ -16,6 +16,7 @@ const dangers: readonly ParameterId[] = [
   'alkalinity',
   'nitrate',
   'hardness',
+  'chloride',
   'potassium',
   'rock-carbonate',
 ];

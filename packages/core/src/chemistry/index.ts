@@ -14,3 +14,4 @@ export * from './salt-dose';
 export * from './salt-effect';
 export * from './salts';
 export * from './unionized-ammonia';
+export * from './nitrite-criterion';

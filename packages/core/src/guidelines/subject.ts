@@ -1,14 +1,40 @@
 import { z } from 'zod';
-import type { QuantityKind } from '../quantity';
-import { type ParameterId, parameterIds, parameters } from '../readings';
+import type { QuantityKind } from '../quantity/units';
+import { type ParameterId, parameterIds, parameters } from '../readings/parameter';
 
-/** What can be judged: everything measured, and free ammonia, which is computed. */
-export const subjectIds = ['free-ammonia', ...parameterIds] as const;
-export const SubjectSchema = z.enum(subjectIds);
+/** What is judged though nobody measures it: worked out from several readings. */
+export const computedSubjects = {
+  'free-ammonia': { label: 'Free ammonia', kind: 'ammonia' },
+  'epa-month': { label: 'Total ammonia against EPA’s monthly criterion', kind: 'share' },
+  'epa-hour': { label: 'Total ammonia against EPA’s hourly criterion', kind: 'share' },
+  'epa-hour-trout': { label: 'Total ammonia against EPA’s hourly criterion for trout', kind: 'share' },
+  'nitrite-for-chloride': { label: 'Nitrite against EIFAC’s value for this chloride', kind: 'share' },
+} as const satisfies Record<string, { label: string; kind: QuantityKind }>;
+export type ComputedSubject = keyof typeof computedSubjects;
+
+export const subjectIds = [
+  'free-ammonia',
+  ...parameterIds,
+  'epa-month',
+  'epa-hour',
+  'epa-hour-trout',
+  'nitrite-for-chloride',
+] as const;
+
+/** What can be judged: everything measured, and what is computed from it. */
+export const SubjectSchema = z.enum(subjectIds, { error: 'Choose what the limit is for.' });
 export type Subject = z.infer<typeof SubjectSchema>;
 
+export const isComputed = (subject: Subject): subject is ComputedSubject => subject in computedSubjects;
+
 export const subjectLabel = (subject: Subject): string =>
-  subject === 'free-ammonia' ? 'Free ammonia' : parameters[subject].label;
+  isComputed(subject) ? computedSubjects[subject].label : parameters[subject].label;
 
 export const subjectKind = (subject: Subject): QuantityKind =>
-  subject === 'free-ammonia' ? 'ammonia' : parameters[subject as ParameterId].kind;
+  isComputed(subject) ? computedSubjects[subject].kind : parameters[subject].kind;
+
+/** The measured parameter that a subject speaks of first: where the next test is due. */
+export const parameterOf = (subject: Subject): ParameterId => {
+  if (subject === 'nitrite-for-chloride') return 'nitrite';
+  return isComputed(subject) ? 'ammonia' : subject;
+};

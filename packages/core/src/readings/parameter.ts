@@ -10,6 +10,7 @@ export const parameterIds = [
   'alkalinity',
   'hardness',
   'temperature',
+  'chloride',
   'potassium',
   'rock-carbonate',
 ] as const;
@@ -83,6 +84,8 @@ export const parameters: Readonly<Record<ParameterId, Parameter>> = {
     possible: [-2, 50],
     routine: true,
   },
+  // Sea water carries about 19,400 mg/L; fresh water far less.
+  chloride: { id: 'chloride', label: 'Chloride', kind: 'chloride', possible: [0, 20_000], routine: false },
   potassium: { id: 'potassium', label: 'Potassium', kind: 'potassium', possible: [0, 2000], routine: false },
   'rock-carbonate': {
     id: 'rock-carbonate',

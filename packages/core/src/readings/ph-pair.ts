@@ -4,7 +4,7 @@ import { phFromTwo } from './ph-overlap';
 import type { Reading } from './reading';
 
 /** Which of the two ranges a reading is of; null for a pen, a strip or the wide range. */
-function rangeOf(reading: Reading, book: MethodBook): 'low' | 'high' | null {
+export function rangeOf(reading: Reading, book: MethodBook): 'low' | 'high' | null {
   if (reading.parameter !== 'ph' || reading.methodId === null) return null;
   const method = book.find(reading.methodId, reading.methodVersion);
   // A keeper's copy stays what it was copied from.

@@ -1,2 +1,3 @@
 export * from './deed';
 export * from './water-change';
+export * from './change-size';

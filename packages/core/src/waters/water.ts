@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { units } from '../quantity';
+import { GuidanceSchema } from '../guidelines/guidance';
 import { IdSchema, InstantSchema } from '../readings/reading';
 import { StockGroupIdSchema } from './stock-group';
 import { VolumeFromSchema } from './tank-volume';
@@ -38,6 +39,7 @@ export const UnitChoiceSchema = z
     nitrite: z.enum(unitIds('nitrite')).default('mg/L NO2'),
     nitrate: z.enum(unitIds('nitrate')).default('mg/L NO3'),
     ph: z.literal('pH').default('pH'),
+    chloride: z.enum(unitIds('chloride')).default('mg/L Cl'),
     potassium: z.literal('mg/L K').default('mg/L K'),
     presence: z.literal('seen').default('seen'),
   })
@@ -79,6 +81,8 @@ export const WaterDraftSchema = z
     samplingPoints: z.array(SamplingPointSchema).max(20, 'At most 20 sampling points.').default([]),
     sourceWaterId: IdSchema.nullable().default(null),
     note: z.string().max(2000, 'At most 2000 characters.').default(''),
+    /** By which limits this water is judged. */
+    guidance: GuidanceSchema.prefault({}),
   })
   .meta({ id: 'WaterDraft' });
 export type WaterDraft = z.infer<typeof WaterDraftSchema>;

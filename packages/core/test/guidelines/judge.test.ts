@@ -1,8 +1,23 @@
-import { bandsFor, judge, strictest, limit, sentence, finding, settledBy } from '@hedge-lamp/core/guidelines';
+import {
+  type Judgeable,
+  bandsFor,
+  bandsOf,
+  factsOf,
+  findingsOf,
+  givenOf,
+  judge,
+  limit,
+  sentence,
+  settledBy,
+  strictest,
+} from '@hedge-lamp/core/guidelines';
 import { interval, point, toCanonical } from '@hedge-lamp/core/quantity';
-import type { Water } from '@hedge-lamp/core/waters';
+import { WaterDraftSchema } from '@hedge-lamp/core/waters';
 
-const tank = { kind: 'aquarium', stockGroups: ['community-fish'] } as Pick<Water, 'kind' | 'stockGroups'>;
+const id = '00000000-0000-4000-8000-000000000001';
+const waterWith = (stockGroups: string[]): Judgeable =>
+  WaterDraftSchema.parse({ id, name: 'Tank', kind: 'aquarium', netLiters: 100, stockGroups });
+const tank = waterWith(['community-fish']);
 const kh = (degrees: number) => toCanonical(degrees, 'alkalinity', '°dKH');
 const no3 = (mg: number) => toCanonical(mg, 'nitrate', 'mg/L NO3');
 
@@ -63,10 +78,10 @@ describe('a verdict', () => {
 
 describe('schools', () => {
   it('join to the strictest at each value', () => {
-    const about = { source: 'made up for this test', kinds: ['aquarium'] as const };
+    const made = 'made up for this test';
     const joined = strictest([
-      limit('ph', 'pH', [['act', 6], ['clear', 8], ['watch']], { ...about, kinds: [...about.kinds] }),
-      limit('ph', 'pH', [['watch', 7], ['clear', 9], ['act']], { ...about, kinds: [...about.kinds] }),
+      bandsOf(limit('ph', 'pH', { watch: [null, 8], act: [6, null] }, made)),
+      bandsOf(limit('ph', 'pH', { watch: [7, null], act: [null, 9] }, made)),
     ]);
     expect(joined.map((b) => [b.status, b.to])).toEqual([
       ['act', 6],
@@ -77,19 +92,17 @@ describe('schools', () => {
     ]);
   });
   it('of the stock replace those of the kind', () => {
-    const rift = { kind: 'aquarium', stockGroups: ['rift-lake-fish'] } as typeof tank;
+    const rift = waterWith(['rift-lake-fish']);
     expect(judge(point(8.4), bandsFor('ph', tank)).status).toBe('watch');
     expect(judge(point(8.4), bandsFor('ph', rift)).status).toBe('clear');
   });
 });
 
 describe('a finding', () => {
-  it('says what, how sure, why, what to do and by when', () => {
-    const value = interval(0.5, 1, 1.5);
-    const verdict = judge(interval(kh(0.5), kh(1), kh(1.5)), bandsFor('alkalinity', tank));
-    const text = sentence(finding('alkalinity', verdict, value, '°dKH', ''));
-    expect(text).toBe(
-      'KH (alkalinity) is 1 (0.5–1.5) °dKH. Sure: it is so even at the highest of the range. Little carbonate is left to hold pH, and the filter needs it: pH can crash overnight. Raise KH slowly, by no more than 1 to 2 °dKH a day, with bicarbonate or harder water. Today.',
+  it('says what, how sure, why, what to do, by when and when to test again', () => {
+    const [worst] = findingsOf(factsOf(givenOf({ read: { alkalinity: '1 (0.5–1.5)' } })));
+    expect(sentence(worst!)).toBe(
+      'KH (alkalinity) is 1 (0.5–1.5) °dKH. Sure: it is so even at the highest of the range. Little carbonate is left to hold pH, and the filter needs it: pH can crash overnight. Raise KH slowly, by no more than 1 to 2 °dKH a day, with bicarbonate or harder water. Today. Test again tomorrow.',
     );
   });
   it('names the cheapest test that would settle what it cannot tell', () => {
@@ -97,8 +110,8 @@ describe('a finding', () => {
     const wide = interval(0.001, 0.01, 0.1);
     expect(
       settledBy(free, [
-        { label: 'A thermometer reading', narrowed: wide },
-        { label: 'A fresh pH', narrowed: point(0.01) },
+        { label: 'A thermometer reading', cost: 0, narrowed: wide },
+        { label: 'A fresh pH', cost: 1, narrowed: point(0.01) },
       ]),
     ).toBe('A fresh pH would settle it.');
   });

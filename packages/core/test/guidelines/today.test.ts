@@ -63,7 +63,7 @@ const ammonia = (below: number, share: number, daysAgo = 0) =>
     },
     daysAgo,
   );
-const of = (latest: Latest, more: object = {}) => today(water(more), latest, [], now);
+const of = (latest: Latest, more: object = {}) => today({ water: water(more), latest, at: now });
 const gauge = (t: ReturnType<typeof today>, subject: string) => t.gauges.find((g) => g.subject === subject)!;
 
 describe('how a water is', () => {

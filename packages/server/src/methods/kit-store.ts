@@ -32,6 +32,14 @@ export const listKits = (database: Queries, now: number): Kit[] =>
     .all()
     .map((row) => withUses(database, row, now));
 
+/** The bottles of every kit, without counting its uses. */
+export const listBottles = (database: Queries): Pick<Kit, 'id' | 'name' | 'bottles'>[] =>
+  database
+    .select({ id: kitsTable.id, name: kitsTable.name, bottles: kitsTable.bottles })
+    .from(kitsTable)
+    .where(isNull(kitsTable.deletedAt))
+    .all();
+
 function rowOf(database: Queries, id: string): Row {
   const row = database.select().from(kitsTable).where(eq(kitsTable.id, id)).get();
   if (!row) throw gone('This kit');

@@ -1,3 +1,4 @@
+import type { Past } from '@hedge-lamp/core/guidelines';
 import { type MethodBook, methodOf } from '@hedge-lamp/core/methods';
 import { toWire } from '@hedge-lamp/core/quantity';
 import {
@@ -263,6 +264,93 @@ export function latestReadings(database: Database, waterId: string): Partial<Rec
     if (row) latest[parameter] = fromRow(row);
   }
   return latest;
+}
+
+const pastColumns = {
+  id: readingsTable.id,
+  parameter: readingsTable.parameter,
+  methodId: readingsTable.methodId,
+  samplingPointId: readingsTable.samplingPointId,
+  takenAt: readingsTable.takenAt,
+  low: readingsTable.low,
+  best: readingsTable.best,
+  high: readingsTable.high,
+} as const;
+type PastRow = [
+  string,
+  ParameterId,
+  string | null,
+  string | null,
+  number,
+  number | null,
+  number | null,
+  number | null,
+];
+
+/** How many earlier readings a judgment looks at. */
+const pastCount = 12;
+
+/** The questions for earlier readings, built by Drizzle and run without it: a hundred waters ask them at once. */
+const pastQueries = new WeakMap<Database, ReturnType<typeof preparePast>>();
+function preparePast(database: Database) {
+  const here = and(
+    eq(readingsTable.waterId, sql.placeholder('waterId')),
+    eq(readingsTable.parameter, sql.placeholder('parameter')),
+    isNull(readingsTable.deletedAt),
+  );
+  const raw = (where: SQL | undefined) =>
+    database.$client
+      .prepare(
+        database
+          .select(pastColumns)
+          .from(readingsTable)
+          .where(where)
+          .orderBy(desc(readingsTable.takenAt), desc(readingsTable.id))
+          .limit(sql.placeholder('count'))
+          .toSQL().sql,
+      )
+      .raw();
+  const until = lte(readingsTable.takenAt, sql.placeholder('before'));
+  return {
+    newest: raw(here),
+    before: raw(and(here, until)),
+    beforeBy: raw(and(here, until, eq(readingsTable.methodId, sql.placeholder('methodId')))),
+  };
+}
+function pastOf(database: Database) {
+  const there = pastQueries.get(database) ?? preparePast(database);
+  pastQueries.set(database, there);
+  return there;
+}
+
+const fromPast = ([id, parameter, methodId, samplingPointId, takenAt, low, best, high]: PastRow): Past => ({
+  id,
+  parameter,
+  methodId,
+  samplingPointId,
+  takenAt,
+  value: best === null ? null : { low, best, high },
+});
+
+/** The newest dozen readings of a parameter, newest first. */
+export const pastReadings = (database: Database, waterId: string, parameter: ParameterId): Past[] =>
+  (pastOf(database).newest.all(waterId, parameter, pastCount) as PastRow[]).map(fromPast);
+
+/** The newest reading at or before an instant; by a method, where one is named. */
+export function readingBefore(
+  database: Database,
+  waterId: string,
+  parameter: ParameterId,
+  before: number,
+  methodId?: string | null,
+): Past | null {
+  const { before: any, beforeBy } = pastOf(database);
+  const row = (
+    methodId === undefined
+      ? any.get(waterId, parameter, before, 1)
+      : beforeBy.get(waterId, parameter, before, methodId, 1)
+  ) as PastRow | undefined;
+  return row ? fromPast(row) : null;
 }
 
 /** The other pH reading of the run that this one is from, when there is just one: both ranges in one go. */

@@ -1,3 +1,4 @@
+import { GuidanceSchema, checkSets } from '@hedge-lamp/core/guidelines';
 import { UnitChoiceSchema, type Water, type WaterDraft } from '@hedge-lamp/core/waters';
 import { asc, eq, isNull } from 'drizzle-orm';
 import type { Queries } from '../database/open-database';
@@ -5,8 +6,14 @@ import { conflict, gone, refused } from '../problem';
 import { sameContent } from '../same-content';
 import { watersTable } from './table';
 
-/** A water kept before a kind of unit was known gets the usual one. */
-const fromRow = (row: Water): Water => ({ ...row, units: UnitChoiceSchema.parse(row.units) });
+type Row = typeof watersTable.$inferSelect;
+
+/** A water kept before a kind of unit or a choice of limits was known gets the usual ones. */
+const fromRow = (row: Row): Water => ({
+  ...row,
+  units: UnitChoiceSchema.parse(row.units),
+  guidance: GuidanceSchema.parse(row.guidance ?? {}),
+});
 
 export const listWaters = (database: Queries): Water[] =>
   database
@@ -27,7 +34,8 @@ export function waterOf(database: Queries, id: string, field?: string): Water {
   return fromRow(water);
 }
 
-function checkSource(database: Queries, draft: WaterDraft): void {
+function checkDraft(database: Queries, draft: WaterDraft): void {
+  checkSets(draft.guidance.sets);
   if (draft.sourceWaterId === null) return;
   if (!database.select().from(watersTable).where(eq(watersTable.id, draft.sourceWaterId)).get())
     throw refused('sourceWaterId', 'This source water is not here (any more). Choose another.');
@@ -44,7 +52,7 @@ export function createWater(
     if (sameContent(draft, fromRow(there))) return { water: fromRow(there), made: false };
     throw conflict('A different water is kept under this identifier.', there);
   }
-  checkSource(database, draft);
+  checkDraft(database, draft);
   const water: Water = { ...draft, version: 1, createdAt: now, updatedAt: now, deletedAt: null };
   database.insert(watersTable).values(water).run();
   return { water, made: true };
@@ -59,7 +67,7 @@ export function changeWater(database: Queries, draft: WaterDraft, seen: number, 
         'This water was changed elsewhere since you opened it. Compare before you save.',
         current,
       );
-    checkSource(tx, draft);
+    checkDraft(tx, draft);
     const water: Water = { ...current, ...draft, version: seen + 1, updatedAt: now };
     tx.update(watersTable).set(water).where(eq(watersTable.id, draft.id)).run();
     return water;
@@ -77,7 +85,7 @@ export function removeWater(database: Queries, id: string, now: number): Water {
 export function restoreWater(database: Queries, id: string): Water {
   const water = database.select().from(watersTable).where(eq(watersTable.id, id)).get();
   if (!water) throw gone('This water');
-  const restored = { ...water, deletedAt: null, version: water.version + 1 };
+  const restored = { ...fromRow(water), deletedAt: null, version: water.version + 1 };
   database.update(watersTable).set(restored).where(eq(watersTable.id, id)).run();
   return restored;
 }

@@ -1,3 +1,4 @@
+import type { Guidance } from '@hedge-lamp/core/guidelines';
 import type { UnitChoice, VolumeFrom, Water } from '@hedge-lamp/core/waters';
 import { integer, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
@@ -13,6 +14,8 @@ export const watersTable = sqliteTable('waters', {
   samplingPoints: text('sampling_points', { mode: 'json' }).$type<Water['samplingPoints']>().notNull(),
   sourceWaterId: text('source_water_id'),
   note: text().notNull(),
+  /** Null in a water kept before there was a choice. */
+  guidance: text({ mode: 'json' }).$type<Guidance>(),
   version: integer().notNull(),
   createdAt: integer('created_at').notNull(),
   updatedAt: integer('updated_at').notNull(),

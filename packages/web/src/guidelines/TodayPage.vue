@@ -71,7 +71,7 @@ const unread = computed(() => today.value?.gauges.filter((g) => g.value === null
           <details v-if="troubles.length > 1">
             <summary>{{ troubles.length - 1 }} more to look at</summary>
             <ul class="more">
-              <li v-for="f in troubles.slice(1)" :key="f.subject">
+              <li v-for="f in troubles.slice(1)" :key="f.id">
                 <StatusLamp :status="f.status" :size="14" /> {{ sentence(f) }}
               </li>
             </ul>

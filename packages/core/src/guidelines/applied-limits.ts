@@ -1,0 +1,177 @@
+import { formatReading, fromCanonical, point } from '../quantity';
+import { FieldError } from '../quantity/field-error';
+import { type StockGroupId, type Water, isAnimal, stockGroupLabel } from '../waters';
+import type { Guideline, GuidelineLimit } from './guideline';
+import { type Band, type Limit, bandsOf, strictest } from './limit';
+import { viewsInForce } from './school';
+import { shippedGuidelines } from './shipped-guidelines';
+import { type Subject, subjectKind, subjectLabel } from './subject';
+
+/** What of a water decides by which limits it is judged. */
+export type Judgeable = Pick<Water, 'kind' | 'stockGroups' | 'cycling' | 'guidance'>;
+
+/** A limit that holds for a water, whose it is, and for whom. */
+export interface AppliedLimit {
+  readonly limit: Limit;
+  /** Null for the keeper's own. */
+  readonly guideline: Guideline | null;
+  /** The animals it holds for; empty for all. */
+  readonly groups: readonly StockGroupId[];
+  readonly bands: readonly Band[];
+}
+
+/** A filter growing in without animals: ammonia and nitrite are its food and harm nobody. */
+export const isFishless = (water: Pick<Water, 'cycling' | 'stockGroups'>): boolean =>
+  water.cycling && !water.stockGroups.some(isAnimal);
+
+export const isPlanted = (water: Pick<Water, 'stockGroups'>): boolean =>
+  water.stockGroups.some((g) => !isAnimal(g));
+
+const isExtra = ({ beside, forWhom }: Guideline): boolean =>
+  beside === true || [forWhom.planted, forWhom.young, forWhom.cycling].includes(true);
+
+/** True where a guideline could hold for this water at all. */
+export function speaksOf({ forWhom }: Guideline, water: Judgeable): boolean {
+  if (!forWhom.kinds.includes(water.kind)) return false;
+  if (forWhom.stock && !forWhom.stock.some((g) => water.stockGroups.includes(g))) return false;
+  if (forWhom.planted && !isPlanted(water)) return false;
+  if (forWhom.young && water.guidance.lifeStage !== 'young') return false;
+  return !forWhom.cycling || water.cycling;
+}
+
+/** A stream is judged by EPA's criteria without being asked: they were made for it. */
+const holdsUnasked = (g: Guideline, water: Judgeable): boolean =>
+  g.usual || ((g.id === 'epa-2013' || g.id === 'ccme') && water.kind === 'stream');
+
+/** The guidelines that hold for a water: those chosen, else the usual ones for its kind and stock. */
+export function guidelinesFor(water: Judgeable): Guideline[] {
+  const { sets } = water.guidance;
+  return shippedGuidelines.filter(
+    (g) => speaksOf(g, water) && (sets === null ? holdsUnasked(g, water) : sets.includes(g.id)),
+  );
+}
+
+/** @throws FieldError `unknown-method` naming a guideline that is not here */
+export function checkSets(sets: readonly string[] | null, field = 'guidance.sets'): void {
+  for (const id of sets ?? [])
+    if (!shippedGuidelines.some((g) => g.id === id))
+      throw new FieldError('out-of-range', field, `There is no guideline “${id}”. Choose from the list.`);
+}
+
+const cached = new Map<GuidelineLimit, readonly Band[]>();
+function bandsOfShipped(limit: GuidelineLimit): readonly Band[] {
+  const there = cached.get(limit);
+  if (there) return there;
+  const bands = bandsOf(limit);
+  cached.set(limit, bands);
+  return bands;
+}
+
+/**
+ * The limits that hold for a subject in a water. The keeper's own one takes the place of all. Else each group of
+ * animals brings the limits made for it, or the general ones where there are none; published criteria and what holds
+ * for plants, young animals and a growing filter come beside those.
+ * @param acid true where the pH is below 7 for sure; one school does not judge total ammonia there
+ */
+export function appliedLimits(subject: Subject, water: Judgeable, acid = false): AppliedLimit[] {
+  const own = water.guidance.own.find((l) => l.subject === subject);
+  if (own) return [{ limit: own, guideline: null, groups: [], bands: bandsOf(own) }];
+  const inForce = viewsInForce(water.guidance.schools, isPlanted(water));
+  const holds = ({ view, subject: of }: GuidelineLimit) => {
+    if (of !== subject) return false;
+    if (acid && view === 'ammonia/acid-nitrite' && of === 'ammonia') return false;
+    if (view === undefined) return true;
+    const [school, chosen] = view.split('/') as [keyof typeof inForce, string];
+    return inForce[school] === chosen;
+  };
+  const found: { limit: GuidelineLimit; guideline: Guideline; groups: StockGroupId[] }[] = [];
+  const take = (guideline: Guideline, group?: StockGroupId) => {
+    for (const limit of guideline.limits.filter(holds)) {
+      const there = found.find((f) => f.limit === limit);
+      if (!there) found.push({ limit, guideline, groups: group ? [group] : [] });
+      else if (group) there.groups.push(group);
+    }
+  };
+  const all = guidelinesFor(water);
+  const base = all.filter((g) => !g.forWhom.stock && !isExtra(g));
+  const animals = water.stockGroups.filter(isAnimal);
+  for (const group of animals) {
+    const ofGroup = all.filter((g) => g.forWhom.stock?.includes(group));
+    const special = ofGroup.filter((g) => g.limits.some(holds));
+    (special.length > 0 ? special : base).forEach((g) => take(g, group));
+  }
+  if (animals.length === 0) base.forEach((g) => take(g));
+  all.filter(isExtra).forEach((g) => take(g));
+  return found.map((f) => ({
+    ...f,
+    // A limit that holds for all animals need not name them.
+    groups: f.groups.length === animals.length ? [] : f.groups,
+    bands: bandsOfShipped(f.limit),
+  }));
+}
+
+/** The joined bands for a subject in a water, the strictest at each value; empty where none speaks. */
+export function bandsFor(subject: Subject, water: Judgeable, acid = false): Band[] {
+  const limits = appliedLimits(subject, water, acid);
+  return limits.length > 0 ? strictest(limits.map((l) => l.bands)) : [];
+}
+
+/** The stretch to aim for that all limits share, canonical; null where they share none. */
+export function targetFor(limits: readonly AppliedLimit[]): { from: number; to: number } | null {
+  let [from, to] = [-Infinity, Infinity];
+  for (const { limit } of limits) {
+    const canonical = bandsOf({
+      ...limit,
+      watch: { below: limit.target.from, above: limit.target.to },
+      act: noEdges,
+      urgent: noEdges,
+    });
+    const clear = canonical.find((b) => b.status === 'clear')!;
+    from = Math.max(from, clear.from);
+    to = Math.min(to, clear.to);
+  }
+  return from <= to ? { from, to } : null;
+}
+const noEdges = { below: null, above: null };
+
+const clearBand = (bands: readonly Band[]) => bands.find((b) => b.status === 'clear')!;
+
+/** Short names for a sentence. */
+const short: Partial<Record<Subject, string>> = { hardness: 'GH', alkalinity: 'KH' };
+
+/**
+ * Said plainly where no value is clear to all who live here: "No GH suits both Livebearers (8–20 °dGH) and Soft-water
+ * fish (2–7 °dGH)." Null where there is one.
+ * @param unit in which the figures are shown
+ */
+export function incompatible(
+  subject: Subject,
+  limits: readonly AppliedLimit[],
+  unit: string,
+): { readonly sentence: string; readonly groups: readonly StockGroupId[] } | null {
+  const kind = subjectKind(subject);
+  for (const [k, one] of limits.entries())
+    for (const other of limits.slice(k + 1)) {
+      const [a, b] = [clearBand(one.bands), clearBand(other.bands)];
+      if (Math.max(a.from, b.from) < Math.min(a.to, b.to)) continue;
+      const range = ({ from, to }: Band): string => {
+        const [low, high] = [from, to].map((x) =>
+          Number.isFinite(x) ? fromCanonical(x, kind, unit) : x,
+        ) as [number, number];
+        const behind = kind === 'ph' ? '' : ` ${unit}`;
+        if (low === -Infinity) return `up to ${formatReading(point(high))}${behind}`;
+        if (high === Infinity) return `from ${formatReading(point(low))}${behind}`;
+        const [l, h] = [low, high].map((x) => formatReading(point(Number(x.toPrecision(3)))));
+        return `${l}–${h}${behind}`;
+      };
+      const who = ({ groups, guideline }: AppliedLimit) =>
+        groups.length > 0
+          ? groups.map((g) => stockGroupLabel[g]).join(', ')
+          : (guideline?.name ?? 'your own limit');
+      return {
+        sentence: `No ${short[subject] ?? subjectLabel(subject)} suits both ${who(one)} (${range(a)}) and ${who(other)} (${range(b)}).`,
+        groups: [...one.groups, ...other.groups],
+      };
+    }
+  return null;
+}

@@ -1,0 +1,31 @@
+import { fromWire, overlap } from '../quantity';
+import { measuredIds, parameters } from '../readings';
+import type { Facts } from './facts';
+import { shownWords } from './shown';
+
+const day = 86_400_000;
+
+/** What moved between the last two readings by one kit, in words, the ranges not meeting: "Nitrate up from 20 to 35 mg/L NO3". */
+export function changedSinceLast(facts: Facts): string[] {
+  return measuredIds().flatMap((parameter) => {
+    const past = facts.history(parameter);
+    const newest = past[0];
+    if (!newest?.value || parameter === 'temperature' || facts.at - newest.takenAt > 45 * day) return [];
+    const before = past.find(
+      (p, k) =>
+        k > 0 &&
+        p.value !== null &&
+        p.methodId === newest.methodId &&
+        p.samplingPointId === newest.samplingPointId &&
+        newest.takenAt - p.takenAt > day / 4,
+    );
+    if (!before?.value) return [];
+    const [is, was] = [fromWire(newest.value), fromWire(before.value)];
+    if (overlap(is, was)) return [];
+    const { label } = parameters[parameter];
+    const name = label.replace(/ \(.*\)$/, '');
+    return [
+      `${name} ${is.best > was.best ? 'up' : 'down'} from ${shownWords(facts.water, parameter, was)} to ${shownWords(facts.water, parameter, is)}`,
+    ];
+  });
+}

@@ -1,0 +1,214 @@
+import {
+  epaAcuteWithSalmonids,
+  epaAcuteWithoutSalmonids,
+  epaChronic,
+  eifacNitrite,
+  unionizedFraction,
+} from '../chemistry';
+import type { MethodBook } from '../methods';
+import {
+  type Interval,
+  type Workings,
+  formatReading,
+  fromWire,
+  interval,
+  overBox,
+  overOpenBox,
+  point,
+} from '../quantity';
+import {
+  type Dated,
+  type FreeAmmoniaResult,
+  type ParameterId,
+  type Reading,
+  freeAmmonia,
+  measuredIds,
+  phOfPair,
+  workingsOfKept,
+} from '../readings';
+import type { Water } from '../waters';
+import { type Narrowing, measuredNarrowings } from './settle';
+import type { ComputedSubject, Subject } from './subject';
+
+export interface Latest extends Partial<Record<ParameterId, Reading>> {
+  /** The other pH reading of the same run, when both ranges were run in one go. */
+  readonly phPartner?: Reading | null;
+}
+
+/** One figure of a water as it is judged. What only some ask for is worked out when it is asked for. */
+export interface Figure {
+  readonly subject: Subject;
+  /** Canonical; null where the color was not one of its card. */
+  readonly value: Interval | null;
+  readonly takenAt: number;
+  readonly reading: Reading;
+  readonly workings: () => Workings;
+  /** What was missing or old, what was taken instead, and how wide that makes the figure. */
+  readonly gaps: () => readonly string[];
+  /** Tests that would narrow it, with how far. */
+  readonly narrowings: () => readonly Narrowing[];
+}
+
+export interface Figures {
+  readonly of: ReadonlyMap<Subject, Figure>;
+  readonly free: FreeAmmoniaResult | null;
+}
+
+const dated = (figure: Figure | undefined): Dated | null =>
+  figure?.value ? { value: figure.value, takenAt: figure.takenAt } : null;
+
+function measured(reading: Reading, book: MethodBook): Figure {
+  return {
+    subject: reading.parameter,
+    value: reading.value && fromWire(reading.value),
+    takenAt: reading.takenAt,
+    reading,
+    workings: () => workingsOfKept(reading, book),
+    gaps: () => [],
+    narrowings: () => measuredNarrowings(reading, book),
+  };
+}
+
+/** The pH, from both ranges where both were run in one go. */
+function phFigure({ ph, phPartner }: Latest, book: MethodBook): Figure | null {
+  if (!ph) return null;
+  const single = measured(ph, book);
+  const pair = phPartner ? phOfPair(ph, phPartner, book) : null;
+  return pair ? { ...single, value: pair.value, workings: () => pair.workings } : single;
+}
+
+const known = (x: Interval) => point(x.best);
+
+function freeFigure(total: Figure, result: FreeAmmoniaResult): Figure {
+  const { used } = result;
+  const free = (t: Interval, p: Interval, c: Interval) => {
+    if (t.high === Infinity) return result.value;
+    return overBox([t, p, c], (tan, ph, celsius) => tan! * unionizedFraction(ph!, celsius!));
+  };
+  return {
+    ...total,
+    subject: 'free-ammonia',
+    value: result.value,
+    workings: () => result.workings,
+    gaps: () => result.gaps,
+    narrowings: () => [
+      {
+        label: 'A thermometer reading',
+        cost: 0,
+        narrowed: free(used.total, used.ph, known(used.temperature)),
+      },
+      {
+        label: 'A fresh pH to the tenth',
+        cost: 1,
+        narrowed: free(used.total, known(used.ph), used.temperature),
+      },
+      {
+        label: 'A second ammonia test',
+        cost: 2,
+        narrowed: free(known(used.total), used.ph, used.temperature),
+      },
+    ],
+  };
+}
+
+const epa = 'US EPA 2013, EPA-822-R-13-001';
+
+/** Total ammonia as a share of a criterion of the EPA; rises with total, pH and temperature. */
+function epaFigure(
+  subject: ComputedSubject,
+  criterion: (ph: number, celsius: number) => number,
+  total: Figure,
+  { used, gaps }: FreeAmmoniaResult,
+): Figure {
+  const value = overOpenBox(
+    [used.total, used.ph, used.temperature],
+    (tan, ph, celsius) => tan! / criterion(ph!, celsius!),
+  );
+  const limit = interval(
+    criterion(used.ph.high, used.temperature.high),
+    criterion(used.ph.best, used.temperature.best),
+    criterion(used.ph.low, used.temperature.low),
+  );
+  return {
+    ...total,
+    subject,
+    value,
+    gaps: () => gaps,
+    narrowings: () => [{ label: 'A fresh pH to the tenth', cost: 1, narrowed: known(value) }],
+    workings: () => ({
+      title: 'Total ammonia against the criterion',
+      result: `${formatReading(percent(value))} %`,
+      formula: 'total ammonia ÷ criterion at this pH and temperature',
+      substituted: `${formatReading(used.total)} ÷ ${formatReading(limit)} mg/L NH3-N = ${formatReading(percent(value))} %`,
+      inputs: [
+        { label: 'Total ammonia', value: `${formatReading(used.total)} mg/L NH3-N` },
+        { label: 'pH', value: formatReading(used.ph) },
+        { label: 'Temperature', value: `${formatReading(used.temperature)} °C` },
+        { label: 'Criterion here', value: `${formatReading(limit)} mg/L NH3-N` },
+      ],
+      sources: [epa],
+      caveats: ['The criteria are averages over an hour or thirty days; one sample is one moment.', ...gaps],
+    }),
+  };
+}
+const percent = (x: Interval): Interval => interval(x.low * 100, x.best * 100, x.high * 100);
+
+/** Chloride older than this does not speak of the nitrite of today. Hedge Lamp's own: salt stays until water is changed. */
+const chlorideLasts = 30 * 86_400_000;
+
+function nitriteFigure(nitrite: Figure, chloride: Figure, trout: boolean): Figure | null {
+  if (!nitrite.value || !chloride.value) return null;
+  if (Math.abs(nitrite.takenAt - chloride.takenAt) > chlorideLasts) return null;
+  const criterion = (cl: number) => eifacNitrite(cl, trout ? 'salmonids' : 'coarseFish');
+  const [n, cl] = [nitrite.value, chloride.value];
+  const limit = interval(criterion(cl.low), criterion(cl.best), criterion(cl.high));
+  const value = interval(
+    n.low / limit.high,
+    n.best / limit.best,
+    n.high === Infinity ? Infinity : n.high / limit.low,
+  );
+  return {
+    ...nitrite,
+    subject: 'nitrite-for-chloride',
+    value,
+    narrowings: () => [{ label: 'A second nitrite test', cost: 1, narrowed: known(value) }],
+    workings: () => ({
+      title: 'Nitrite against the value for this chloride',
+      result: `${formatReading(percent(value))} %`,
+      formula: 'nitrite ÷ guideline value at this chloride',
+      substituted: `${formatReading(n)} ÷ ${formatReading(limit)} mg/L NO2-N = ${formatReading(percent(value))} %`,
+      inputs: [
+        { label: 'Nitrite', value: `${formatReading(n)} mg/L NO2-N` },
+        { label: 'Chloride', value: `${formatReading(cl)} mg/L Cl` },
+        { label: 'Guideline value', value: `${formatReading(limit)} mg/L NO2-N` },
+      ],
+      sources: ['EIFAC 1984, Technical Paper 46 (figures from memory)'],
+      caveats: ['Chloride keeps nitrite out of the gills: more chloride lets fish stand more nitrite.'],
+    }),
+  };
+}
+
+/** All figures of a water from the latest reading of each parameter. */
+export function figuresOf(water: Water, latest: Latest, book: MethodBook): Figures {
+  const of = new Map<Subject, Figure>();
+  for (const parameter of measuredIds()) {
+    const reading = latest[parameter];
+    const figure = parameter === 'ph' ? phFigure(latest, book) : reading && measured(reading, book);
+    if (figure) of.set(parameter, figure);
+  }
+  const total = of.get('ammonia');
+  const datedTotal = dated(total);
+  let free: FreeAmmoniaResult | null = null;
+  if (total && datedTotal) {
+    free = freeAmmonia(datedTotal, dated(of.get('ph')), dated(of.get('temperature')));
+    of.set('free-ammonia', freeFigure(total, free));
+    of.set('epa-month', epaFigure('epa-month', epaChronic, total, free));
+    of.set('epa-hour', epaFigure('epa-hour', epaAcuteWithoutSalmonids, total, free));
+    of.set('epa-hour-trout', epaFigure('epa-hour-trout', epaAcuteWithSalmonids, total, free));
+  }
+  const [nitrite, chloride] = [of.get('nitrite'), of.get('chloride')];
+  const shielded =
+    nitrite && chloride && nitriteFigure(nitrite, chloride, water.stockGroups.includes('trout'));
+  if (shielded) of.set('nitrite-for-chloride', shielded);
+  return { of, free };
+}

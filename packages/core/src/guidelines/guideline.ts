@@ -1,0 +1,33 @@
+import type { WaterKind } from '../waters/water';
+import type { StockGroupId } from '../waters/stock-group';
+import type { Limit } from './limit';
+import type { SchoolId } from './school';
+
+/** For whom a guideline speaks. */
+export interface ForWhom {
+  readonly kinds: readonly WaterKind[];
+  /** For these animals; in a water that has them it takes the place of the general limits. */
+  readonly stock?: readonly StockGroupId[];
+  /** Only beside plants, for young animals, or while the filter grows in. It holds beside the others. */
+  readonly planted?: true;
+  readonly young?: true;
+  readonly cycling?: true;
+}
+
+export interface GuidelineLimit extends Limit {
+  /** The school whose view this is, as "nitrate/twenty"; it holds only where that view does. */
+  readonly view?: `${SchoolId}/${string}`;
+}
+
+/** A set of limits under one name, with its source and whom it is for. Opinions of a school, not laws. */
+export interface Guideline {
+  readonly id: string;
+  readonly name: string;
+  readonly about: string;
+  readonly forWhom: ForWhom;
+  /** True where it holds without being chosen, for those it is for. */
+  readonly usual: boolean;
+  /** True for a published criterion that is held beside whatever else holds. */
+  readonly beside?: true;
+  readonly limits: readonly GuidelineLimit[];
+}

@@ -1,0 +1,52 @@
+import { z } from 'zod';
+import type { Facts } from './facts';
+import type { Finding } from './finding';
+import { type Rule, type RuleGroup, findingOf, ruleGroups } from './rule';
+import { ammoniaRules } from './rules/ammonia';
+import { carbonateChecks, carbonateRules } from './rules/carbonate';
+import { figureRules } from './rules/figures';
+import { kitChecks, kitRules } from './rules/kits';
+import { nitrogenChecks, nitrogenRules } from './rules/nitrogen';
+import { StatusSchema, severity } from './status';
+
+/** All rules. Each stands in the file of its theme; a new one is added there and is found here. */
+export const ruleTable: Readonly<Record<RuleGroup, readonly Rule[]>> = {
+  figures: figureRules,
+  together: [...ammoniaRules, ...carbonateRules, ...nitrogenRules, ...kitRules],
+  'cross-checks': [...carbonateChecks, ...nitrogenChecks, ...kitChecks],
+};
+
+export const allRules: readonly Rule[] = ruleGroups.flatMap((group) => ruleTable[group]);
+
+/** A rule as a page lists it. */
+export const RuleEntrySchema = z.object({
+  id: z.string(),
+  group: z.enum(ruleGroups),
+  name: z.string(),
+  looksAt: z.string(),
+  source: z.string(),
+  examples: z.array(z.object({ says: z.string(), expect: StatusSchema.nullable() })),
+});
+export type RuleEntry = z.infer<typeof RuleEntrySchema>;
+
+export const ruleEntries = (): RuleEntry[] =>
+  ruleGroups.flatMap((group) =>
+    ruleTable[group].map(({ id, name, looksAt, source, examples }) => ({
+      id,
+      group,
+      name,
+      looksAt,
+      source,
+      examples: examples.map(({ says, expect }) => ({ says, expect })),
+    })),
+  );
+
+/** Among findings of one status, the figures themselves come first, then what they say together, then doubts on tests. */
+const rank = new Map(allRules.map((rule, k) => [rule.id, k]));
+
+/** All that is to be said of a water, worst first. */
+export function findingsOf(facts: Facts): Finding[] {
+  return allRules
+    .flatMap((rule) => rule.find(facts).map((said) => findingOf(rule, said)))
+    .sort((a, b) => severity(b.status) - severity(a.status) || rank.get(a.rule)! - rank.get(b.rule)!);
+}

@@ -1,0 +1,294 @@
+import { bottleState } from '../../methods';
+import { type Interval, fromWire, overlap } from '../../quantity';
+import { type ParameterId, measuredIds, parameters } from '../../readings';
+import type { Facts, Past } from '../facts';
+import type { Rule, Said } from '../rule';
+import { shownWords } from '../shown';
+
+const day = 86_400_000;
+
+type Valued = Omit<Past, 'value'> & { readonly value: Interval };
+
+const valued = (past: readonly Past[]): Valued[] =>
+  past.flatMap((p) => (p.value === null ? [] : [{ ...p, value: fromWire(p.value) }]));
+
+const methodName = (facts: Facts, id: string | null): string =>
+  id === null ? 'a figure noted without its method' : (facts.book.find(id)?.name ?? id);
+const isStrip = (facts: Facts, id: string | null): boolean =>
+  id !== null && facts.book.find(id)?.result.by === 'strip';
+
+/** Another method's reading of the same place close to the newest one. */
+function beside(facts: Facts, parameter: ParameterId, within: number): [Valued, Valued] | null {
+  const [newest, ...others] = valued(facts.history(parameter));
+  if (!newest || facts.at - newest.takenAt > 30 * day) return null;
+  const other = others.find(
+    (p) =>
+      p.methodId !== newest.methodId &&
+      p.methodId !== null &&
+      newest.methodId !== null &&
+      p.samplingPointId === newest.samplingPointId &&
+      newest.takenAt - p.takenAt <= within,
+  );
+  return other ? [newest, other] : null;
+}
+
+const nothingDone = (facts: Facts, since: number): boolean =>
+  !facts.done(since, 'water-change', 'ammonia-dose', 'buffer', 'treatment', 'rain', 'harvest');
+
+const disagree: Rule = {
+  id: 'kits-disagree',
+  name: 'Kit against kit',
+  looksAt: 'Two drop kits or meters that read the same thing within a day, with nothing done in between.',
+  source:
+    '"two nitrate kits on one sample can differ by two or three times, each true to itself": common practice',
+  find: (facts) =>
+    measuredIds().flatMap((parameter): Said[] => {
+      // The two pH ranges are two halves of one test, not two kits.
+      if (parameter === 'ph' || parameter === 'temperature') return [];
+      const pair = beside(facts, parameter, day);
+      if (!pair || pair.some((p) => isStrip(facts, p.methodId))) return [];
+      const [one, other] = pair;
+      if (overlap(one.value, other.value) || !nothingDone(facts, other.takenAt)) return [];
+      const { label } = parameters[parameter];
+      return [
+        {
+          subject: parameter,
+          status: 'watch',
+          sure: true,
+          what: `Two kits disagree on ${lower(label)}: ${methodName(facts, one.methodId)} says ${shownWords(facts.water, parameter, one.value)}, ${methodName(facts, other.methodId)} ${shownWords(facts.water, parameter, other.value)}.`,
+          howSure: 'Sure: the ranges do not meet.',
+          why: 'Each may be true to itself; mixed in one trend they show a change that never was. Check first whether one reports the ion and the other nitrogen.',
+          todo: `Keep to one of them for the trend. To learn which is right, test both against a standard you mixed or bought.`,
+          byWhen: 'Before you act on either.',
+          testAgain: '',
+          tests: [parameter],
+        },
+      ];
+    }),
+  examples: [
+    {
+      says: 'Two nitrate kits, 15 and 35 mg/L on one day: keep to one.',
+      given: {
+        read: { nitrate: { says: '15 (12–18)', by: 'nitrate-two-bottles' } },
+        before: { nitrate: [{ says: '35 (30–40)', by: 'nitrate-powder-and-drops', hoursAgo: 1 }] },
+      },
+      expect: 'watch',
+      words: ['Keep to one of them'],
+    },
+    {
+      says: 'Two kits that agree within their ranges.',
+      given: {
+        read: { nitrate: { says: '15 (12–18)', by: 'nitrate-two-bottles' } },
+        before: { nitrate: [{ says: '20 (16–24)', by: 'nitrate-powder-and-drops', hoursAgo: 1 }] },
+      },
+      expect: null,
+    },
+  ],
+};
+
+const strip: Rule = {
+  id: 'strip-against-drops',
+  name: 'Strip against drops',
+  looksAt:
+    'A strip and a drop test of the same thing within three days that do not agree, or a strip alone that is out of the clear.',
+  source: '"good for screening, confirm with drops": common practice',
+  find: (facts) =>
+    measuredIds().flatMap((parameter): Said[] => {
+      const figure = facts.figure(parameter);
+      if (!figure?.value || facts.now(parameter) === null) return [];
+      const byStrip = isStrip(facts, figure.reading.methodId);
+      const pair = beside(facts, parameter, 3 * day);
+      const apart =
+        pair !== null &&
+        pair.some((p) => isStrip(facts, p.methodId)) &&
+        !overlap(pair[0].value, pair[1].value);
+      const { label } = parameters[parameter];
+      if (apart && pair && nothingDone(facts, pair[1].takenAt)) {
+        const [newer, older] = pair;
+        const drops = isStrip(facts, newer.methodId) ? older : newer;
+        return [
+          {
+            subject: parameter,
+            status: 'watch',
+            sure: true,
+            what: `Strip and drops disagree on ${lower(label)}: the drops say ${shownWords(facts.water, parameter, drops.value)}.`,
+            howSure: 'Believe the drops: a strip is coarse.',
+            why: 'A strip is for screening; what it says is confirmed with drops.',
+            todo: 'Run the drop test once more if it matters, and leave the strip out of the trend.',
+            tests: [parameter],
+          },
+        ];
+      }
+      if (!byStrip || (pair && !apart)) return [];
+      const bands = facts.bands(parameter);
+      const clear = bands.find((b) => b.status === 'clear');
+      if (!clear || (figure.value.best > clear.from && figure.value.best <= clear.to)) return [];
+      return [
+        {
+          subject: parameter,
+          status: 'watch',
+          sure: false,
+          what: `${label} was read with a strip only: ${shownWords(facts.water, parameter, figure.value)}.`,
+          howSure: 'A strip tells roughly.',
+          why: 'It is out of the clear, and a strip alone is little to act on.',
+          todo: `Confirm it with a drop test.`,
+          tests: [parameter],
+        },
+      ];
+    }),
+  examples: [
+    {
+      says: 'A strip says 50 mg/L nitrate: confirm with drops.',
+      given: { read: { nitrate: { says: '50 (25–75)', by: 'strip-five-pads' } } },
+      expect: 'watch',
+      words: ['Confirm it with a drop test'],
+    },
+    {
+      says: 'A strip says 10 mg/L: no need.',
+      given: { read: { nitrate: { says: '10 (5–15)', by: 'strip-five-pads' } } },
+      expect: null,
+    },
+  ],
+};
+
+const lower = (label: string) => label.replace(/^[A-Z](?=[a-z])/, (c) => c.toLowerCase());
+
+const middle = (sorted: readonly number[]): number => sorted[Math.floor(sorted.length / 2)]!;
+
+const outOfLine: Rule = {
+  id: 'out-of-line',
+  name: 'A reading out of line with its own history',
+  looksAt:
+    'The newest reading beside at least five before it by the same kit at the same place, in the last half year.',
+  source:
+    'five times the median distance from the median: a usual rule for outliers; the five readings: our own',
+  find: (facts) =>
+    measuredIds().flatMap((parameter): Said[] => {
+      const value = facts.now(parameter);
+      // The seasons move it.
+      if (parameter === 'temperature') return [];
+      if (!value || value.high === Infinity || facts.water.cycling) return [];
+      const [newest, ...others] = valued(facts.history(parameter));
+      if (!newest) return [];
+      const past = others.filter(
+        (p) =>
+          p.methodId === newest.methodId &&
+          p.samplingPointId === newest.samplingPointId &&
+          p.value.high < Infinity &&
+          newest.takenAt - p.takenAt <= 180 * day,
+      );
+      if (past.length < 5 || !nothingDone(facts, past[0]!.takenAt)) return [];
+      const bests = past.map((p) => p.value.best).sort((a, b) => a - b);
+      const center = middle(bests);
+      const spread = middle(bests.map((b) => Math.abs(b - center)).sort((a, b) => a - b));
+      const low = Math.min(...past.map((p) => p.value.low));
+      const high = Math.max(...past.map((p) => p.value.high));
+      const away = value.low > high ? value.low - center : value.high < low ? center - value.high : 0;
+      const widths = past.map((p) => p.value.high - p.value.low).sort((a, b) => a - b);
+      if (away <= 5 * spread || away <= 2 * middle(widths)) return [];
+      const { label } = parameters[parameter];
+      return [
+        {
+          subject: parameter,
+          status: 'watch',
+          sure: false,
+          what: `${label} of ${shownWords(facts.water, parameter, value)} is out of line: the ${past.length} before it lay around ${shownWords(facts.water, parameter, { low, best: center, high })}.`,
+          howSure: 'It may be true, or a slip of the test.',
+          why: 'Nothing noted in between explains it.',
+          todo: 'Run that test once more from a fresh sample before you act on it, unless the animals are suffering.',
+          byWhen: 'Today.',
+          tests: [parameter],
+        },
+      ];
+    }),
+  examples: [
+    {
+      says: 'KH of 12 after half a year at 5: repeat it.',
+      given: {
+        read: { alkalinity: { says: '11–12', by: 'kh-drops' } },
+        before: {
+          alkalinity: [7, 21, 35, 50, 64].map((daysAgo) => ({ says: '4–5', by: 'kh-drops', daysAgo })),
+        },
+      },
+      expect: 'watch',
+      words: ['out of line'],
+    },
+    {
+      says: 'KH of 6 after half a year at 5 is no more than a drop.',
+      given: {
+        read: { alkalinity: { says: '5–6', by: 'kh-drops' } },
+        before: {
+          alkalinity: [7, 21, 35, 50, 64].map((daysAgo) => ({ says: '4–5', by: 'kh-drops', daysAgo })),
+        },
+      },
+      expect: null,
+    },
+  ],
+};
+
+const expired: Rule = {
+  id: 'expired-bottle',
+  name: 'A bottle out of date',
+  looksAt: 'The bottles of the kit that each latest reading was made with, on the day of the reading.',
+  source: 'old or spoiled reagent usually reads low: common practice',
+  find: (facts) =>
+    measuredIds().flatMap((parameter): Said[] => {
+      const reading = facts.figure(parameter)?.reading;
+      if (!reading || reading.kitId === null || reading.methodId === null) return [];
+      if (facts.bands(parameter).length === 0 || facts.now(parameter) === null) return [];
+      const kit = facts.kits.find((k) => k.id === reading.kitId);
+      const bottles = kit?.bottles.filter((b) => b.methodId === reading.methodId) ?? [];
+      const on = new Date(reading.takenAt).toISOString().slice(0, 10);
+      const states = bottles.map((b) => bottleState(b, on));
+      const old = states.some((s) => s.expired);
+      const spoiled = states.some((s) => s.doubts.includes('marked-bottle'));
+      if (!kit || (!old && !spoiled)) return [];
+      const { label } = parameters[parameter];
+      return [
+        {
+          subject: parameter,
+          // What hurts within hours must not hide behind an old bottle; the rest is worth knowing.
+          status: parameter === 'ammonia' || parameter === 'nitrite' ? 'watch' : 'clear',
+          sure: true,
+          what: `${label} was read with ${old ? 'a bottle out of date' : 'a bottle that has a mark against it'} (${kit.name}).`,
+          howSure: 'Old or spoiled reagent usually reads low.',
+          why: 'A clear figure from it may hide a wrong one.',
+          todo: 'Repeat it with a fresh bottle, or check the bottle against a standard.',
+          byWhen: 'Before you rely on it.',
+          testAgain: '',
+          tests: [parameter],
+        },
+      ];
+    }),
+  examples: [
+    {
+      says: 'Nitrite read with a bottle a month past its date: watch.',
+      given: {
+        read: { nitrite: { says: '0', by: 'nitrite-one-bottle', kit: true } },
+        bottles: [{ methodId: 'nitrite-one-bottle', expiresOn: '2026-04-20' }],
+      },
+      expect: 'watch',
+      words: ['out of date'],
+    },
+    {
+      says: 'GH read with a bottle that stood in the heat: worth knowing.',
+      given: {
+        read: { hardness: { says: '8', by: 'gh-drops', kit: true } },
+        bottles: [{ methodId: 'gh-drops', marks: ['left-in-heat'] }],
+      },
+      expect: 'clear',
+      words: ['a mark against it'],
+    },
+    {
+      says: 'The same bottle within its date.',
+      given: {
+        read: { nitrate: { says: '10', by: 'nitrate-two-bottles', kit: true } },
+        bottles: [{ methodId: 'nitrate-two-bottles', expiresOn: '2027-04-20' }],
+      },
+      expect: null,
+    },
+  ],
+};
+
+export const kitRules: readonly Rule[] = [disagree, strip];
+export const kitChecks: readonly Rule[] = [outOfLine, expired];

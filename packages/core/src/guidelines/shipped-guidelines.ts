@@ -1,0 +1,36 @@
+import type { Guideline } from './guideline';
+import {
+  classroomTank,
+  generalAquarium,
+  growingFilter,
+  plantedTank,
+  sourceWater,
+  youngAnimals,
+} from './sets/general';
+import { aquaponics, ccme, eifac, epa2013, streamAndFarm } from './sets/published';
+import { goldfish, livebearers, pond, riftLake, shrimpAndSnails, softWater, trout } from './sets/stock';
+
+/**
+ * The guidelines that ship. Where no published figure stands beyond a named limit, the step from Watch to Act to
+ * Urgent is Hedge Lamp's own and said so.
+ */
+export const shippedGuidelines: readonly Guideline[] = [
+  generalAquarium,
+  plantedTank,
+  pond,
+  aquaponics,
+  classroomTank,
+  goldfish,
+  livebearers,
+  softWater,
+  riftLake,
+  shrimpAndSnails,
+  trout,
+  youngAnimals,
+  growingFilter,
+  sourceWater,
+  streamAndFarm,
+  epa2013,
+  eifac,
+  ccme,
+];

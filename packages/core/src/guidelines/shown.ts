@@ -1,0 +1,21 @@
+import { type Interval, canonicalUnit, convertInterval, formatReading } from '../quantity';
+import type { Water } from '../waters';
+import { type Subject, subjectKind } from './subject';
+
+/** The unit in which a water's keeper sees a subject; shares are seen in percent. */
+export function displayUnit(water: Pick<Water, 'units'>, subject: Subject): string {
+  const kind = subjectKind(subject);
+  return kind === 'share' ? '%' : water.units[kind as 'ph'];
+}
+
+/** A canonical value in the keeper's unit. */
+export function shownValue(water: Pick<Water, 'units'>, subject: Subject, value: Interval): Interval {
+  const kind = subjectKind(subject);
+  return convertInterval(value, kind, canonicalUnit(kind), displayUnit(water, subject));
+}
+
+/** Best guess and range with unit and basis, in the keeper's unit: "0.3 (0.2–0.4) mg/L NH3-N". */
+export function shownWords(water: Pick<Water, 'units'>, subject: Subject, value: Interval): string {
+  const unit = subject === 'ph' ? '' : ` ${displayUnit(water, subject)}`;
+  return `${formatReading(shownValue(water, subject, value))}${unit}`;
+}

@@ -1,0 +1,53 @@
+import {
+  type Rule,
+  allRules,
+  factsOf,
+  findingOf,
+  givenOf,
+  ruleEntries,
+  sentence,
+  severity,
+} from '@hedge-lamp/core/guidelines';
+
+const cases = allRules.flatMap((rule) =>
+  rule.examples.map((example) => [rule.id, example.says, rule, example] as const),
+);
+const saidBy = (rule: Rule, given: Rule['examples'][number]['given']) =>
+  rule.find(factsOf(givenOf(given))).map((said) => findingOf(rule, said));
+
+describe('each rule keeps its own examples', () => {
+  it.each(cases)('%s: %s', (_id, _says, rule, { given, expect: expected, words = [] }) => {
+    const found = saidBy(rule, given);
+    const worst = [...found].sort((a, b) => severity(b.status) - severity(a.status))[0];
+    expect(worst?.status ?? null).toBe(expected);
+    const text = found.map(sentence).join(' ');
+    for (const word of words) expect(text).toContain(word);
+  });
+
+  it.each(allRules.map((rule) => [rule.id, rule] as const))(
+    '%s speaks in one example, has a source, and says all that a finding must say',
+    (_id, rule) => {
+      expect(rule.source.length).toBeGreaterThan(10);
+      expect(rule.looksAt).toMatch(/\.$/);
+      const found = rule.examples.flatMap(({ given }) => saidBy(rule, given));
+      expect(found.some((f) => f.status !== 'clear')).toBe(true);
+      for (const f of found) {
+        expect(sentence(f)).not.toMatch(/NaN|undefined|null|Infinity|\s\s|\.\./);
+        expect(f.what).toMatch(/\.$/);
+        expect(f.howSure).toMatch(/\.$/);
+        if (f.status === 'clear') continue;
+        for (const part of [f.why, f.todo, f.byWhen]) expect(part).toMatch(/\.$/);
+      }
+    },
+  );
+
+  it('and a name of its own', () => {
+    expect(new Set(allRules.map((r) => r.id)).size).toBe(allRules.length);
+    expect(ruleEntries()).toHaveLength(allRules.length);
+  });
+
+  it('is quiet about a water of which nothing was read', () => {
+    const nothing = factsOf(givenOf({}));
+    for (const rule of allRules) expect([rule.id, rule.find(nothing)]).toEqual([rule.id, []]);
+  });
+});

@@ -1,0 +1,428 @@
+import {
+  type Judgeable,
+  type Subject,
+  adviceFor,
+  appliedLimits,
+  bandsFor,
+  bandsOf,
+  checkSets,
+  faultsOf,
+  guidelinesFor,
+  incompatible,
+  isFishless,
+  judge,
+  schools,
+  severity,
+  shippedGuidelines,
+  subjectIds,
+  subjectKind,
+  views,
+} from '@hedge-lamp/core/guidelines';
+import { interval, point, toCanonical } from '@hedge-lamp/core/quantity';
+import { WaterDraftSchema, isAnimal, stockGroupIds, waterKinds } from '@hedge-lamp/core/waters';
+import fc from 'fast-check';
+
+const id = '00000000-0000-4000-8000-000000000001';
+const waterOf = (more: object): Judgeable =>
+  WaterDraftSchema.parse({ id, name: 'Water', kind: 'aquarium', netLiters: 100, ...more });
+const statusOf = (water: Judgeable, subject: Subject, value: number, unit: string) => {
+  const canonical = toCanonical(value, subjectKind(subject), unit);
+  return judge(point(canonical), bandsFor(subject, water)).status;
+};
+
+const all = shippedGuidelines.flatMap((g) =>
+  g.limits.map((l) => [`${g.name}: ${l.subject} ${l.view ?? ''}`, l, g] as const),
+);
+const general = adviceFor('rock-carbonate', 'high').why;
+
+describe('the limits that ship', () => {
+  it.each(all)('%s: are sound, cover every value once, rising, and name their source', (_name, limit) => {
+    expect(faultsOf(limit)).toEqual([]);
+    const bands = bandsOf(limit);
+    expect(bands[0]!.from).toBe(-Infinity);
+    expect(bands.at(-1)!.to).toBe(Infinity);
+    bands.slice(1).forEach((b, k) => expect(b.from).toBe(bands[k]!.to));
+    bands.forEach((b) => expect(b.to).toBeGreaterThan(b.from));
+    expect(bands.filter((b) => b.status === 'clear')).toHaveLength(1);
+    expect(limit.source).toMatch(/common practice|our own|EPA|EIFAC|CCME|FAO/);
+  });
+
+  it.each(all)('%s: has advice of its own wherever it can leave clear', (_name, limit) => {
+    const bands = bandsOf(limit);
+    const clear = bands.findIndex((b) => b.status === 'clear');
+    if (clear > 0) expect(adviceFor(limit.subject, 'low').why).not.toBe(general);
+    if (clear < bands.length - 1) expect(adviceFor(limit.subject, 'high').why).not.toBe(general);
+  });
+
+  // By source. FAO 589, CCME, IFAS and EIFAC 1984 from memory; "common practice" is trade lore.
+  it.each([
+    ['EIFAC 1970: 0.025 mg/L free NH3', {}, 'free-ammonia', 0.025, 0.026, 'mg/L NH3', 'clear', 'watch'],
+    [
+      'IFAS FA16: damage above 0.05 mg/L free NH3',
+      {},
+      'free-ammonia',
+      0.05,
+      0.051,
+      'mg/L NH3',
+      'watch',
+      'act',
+    ],
+    ['common practice: nitrate good to 20', {}, 'nitrate', 20, 21, 'mg/L NO3', 'clear', 'watch'],
+    ['common practice: nitrate acted on from 40', {}, 'nitrate', 40, 41, 'mg/L NO3', 'watch', 'act'],
+    ['common practice: pH to 8.0', {}, 'ph', 8, 8.1, 'pH', 'clear', 'watch'],
+    ['common practice: KH under 2 act', {}, 'alkalinity', 2.1, 2, '°dKH', 'watch', 'act'],
+    ['common practice: KH from 4', {}, 'alkalinity', 4.1, 4, '°dKH', 'clear', 'watch'],
+    [
+      'common practice: pond pH to 8.5',
+      { kind: 'pond', stockGroups: ['goldfish'] },
+      'ph',
+      8.5,
+      8.6,
+      'pH',
+      'clear',
+      'watch',
+    ],
+    ['FAO 589: loop pH to 7', { kind: 'aquaponics' }, 'ph', 7, 7.1, 'pH', 'clear', 'watch'],
+    [
+      'FAO 589: loop nitrate to 150',
+      { kind: 'aquaponics' },
+      'nitrate',
+      150,
+      151,
+      'mg/L NO3',
+      'clear',
+      'watch',
+    ],
+    ['FAO 589: loop TAN under 1', { kind: 'aquaponics' }, 'ammonia', 1, 1.1, 'mg/L NH3-N', 'watch', 'act'],
+    [
+      'FAO 589: loop KH from 60 mg/L',
+      { kind: 'aquaponics' },
+      'alkalinity',
+      61,
+      60,
+      'mg/L CaCO3',
+      'clear',
+      'watch',
+    ],
+    ['FAO 589: loop 18–30 °C', { kind: 'aquaponics' }, 'temperature', 30, 31, '°C', 'clear', 'watch'],
+    [
+      'CCME 2012: stream nitrate 13 mg/L NO3',
+      { kind: 'stream', netLiters: null },
+      'nitrate',
+      13,
+      13.1,
+      'mg/L NO3',
+      'clear',
+      'watch',
+    ],
+    [
+      'CCME: 0.019 mg/L un-ionized',
+      { kind: 'stream', netLiters: null },
+      'free-ammonia',
+      0.019,
+      0.02,
+      'mg/L NH3',
+      'clear',
+      'watch',
+    ],
+    [
+      'teaching: stream alkalinity 100–400',
+      { kind: 'stream', netLiters: null },
+      'alkalinity',
+      400,
+      401,
+      'mg/L CaCO3',
+      'clear',
+      'watch',
+    ],
+    [
+      'EPA 2013: past the monthly criterion',
+      { kind: 'stream', netLiters: null },
+      'epa-month',
+      100,
+      101,
+      '%',
+      'watch',
+      'act',
+    ],
+    [
+      'EPA 2013: past the hourly criterion',
+      { kind: 'stream', netLiters: null },
+      'epa-hour',
+      100,
+      101,
+      '%',
+      'watch',
+      'urgent',
+    ],
+    [
+      'EIFAC 1984: nitrite at its value for the chloride',
+      {},
+      'nitrite-for-chloride',
+      100,
+      101,
+      '%',
+      'clear',
+      'watch',
+    ],
+    [
+      'classroom pH 7.4–8.0',
+      { guidance: { sets: ['general-aquarium', 'classroom-tank'] } },
+      'ph',
+      7.5,
+      7.4,
+      'pH',
+      'clear',
+      'watch',
+    ],
+    [
+      'soft-water fish KH to 4',
+      { stockGroups: ['soft-water-fish'] },
+      'alkalinity',
+      4,
+      4.1,
+      '°dKH',
+      'clear',
+      'watch',
+    ],
+    [
+      'rift-lake KH from 8',
+      { stockGroups: ['rift-lake-fish'] },
+      'alkalinity',
+      8.1,
+      8,
+      '°dKH',
+      'clear',
+      'watch',
+    ],
+    ['livebearers GH from 8', { stockGroups: ['livebearers'] }, 'hardness', 8.1, 8, '°dGH', 'clear', 'watch'],
+    ['shrimp GH from 4', { stockGroups: ['shrimp'] }, 'hardness', 4.1, 4, '°dGH', 'clear', 'watch'],
+    [
+      'trout to 18 °C',
+      { kind: 'pond', stockGroups: ['trout'] },
+      'temperature',
+      18,
+      18.5,
+      '°C',
+      'clear',
+      'watch',
+    ],
+    [
+      'source ammonia',
+      { kind: 'source', netLiters: null },
+      'ammonia',
+      0.15,
+      0.2,
+      'mg/L NH3-N',
+      'clear',
+      'watch',
+    ],
+  ] as const)('%s', (_source, water, subject, inside, outside, unit, inner, outer) => {
+    const judgeable = waterOf(water);
+    expect(statusOf(judgeable, subject, inside, unit)).toBe(inner);
+    expect(statusOf(judgeable, subject, outside, unit)).toBe(outer);
+  });
+
+  it('judge every value of every subject in every kind of water, as strictly as the strictest that holds', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...subjectIds),
+        fc.constantFrom(...waterKinds),
+        fc.subarray([...stockGroupIds]),
+        fc.double({ min: 0, max: 500, noNaN: true }),
+        (subject, kind, stockGroups, value) => {
+          const water = waterOf({ kind, stockGroups });
+          const limits = appliedLimits(subject, water);
+          if (limits.length === 0) return;
+          const verdict = judge(point(value), bandsFor(subject, water));
+          expect(verdict.sure).toBe(true);
+          const each = limits.map((l) => judge(point(value), l.bands).status);
+          expect(each).toContain(verdict.status);
+          expect(Math.max(...each.map(severity))).toBe(severity(verdict.status));
+        },
+      ),
+    );
+  });
+});
+
+const anyWater = fc.record({
+  kind: fc.constantFrom(...waterKinds),
+  stockGroups: fc.subarray([...stockGroupIds]),
+});
+
+describe('a verdict on any interval', () => {
+  it('is never milder for a wider interval', () => {
+    fc.assert(
+      fc.property(
+        anyWater,
+        fc.constantFrom(...subjectIds),
+        fc.array(fc.double({ min: 0, max: 60, noNaN: true }), { minLength: 5, maxLength: 5 }),
+        (about, subject, ends) => {
+          const bands = bandsFor(subject, waterOf(about));
+          if (bands.length === 0) return;
+          const [a, b, c, d, e] = ends.sort((x, y) => x - y) as [number, number, number, number, number];
+          const [narrow, wide] = [judge(interval(b, c, d), bands), judge(interval(a, c, e), bands)];
+          expect(severity(wide.worst)).toBeGreaterThanOrEqual(severity(narrow.worst));
+          expect(severity(wide.status)).toBeGreaterThanOrEqual(severity(narrow.status));
+          // What a wide one is sure of, every narrower one inside it is sure of too.
+          if (wide.sure) expect(narrow).toMatchObject({ sure: true, status: wide.status });
+        },
+      ),
+    );
+  });
+
+  it('is never milder further up, for what harms only when there is much of it', () => {
+    const oneSided = ['ammonia', 'nitrite', 'free-ammonia', 'epa-month'] as const;
+    fc.assert(
+      fc.property(
+        anyWater,
+        fc.constantFrom(...oneSided),
+        fc.array(fc.double({ min: 0, max: 10, noNaN: true }), { minLength: 3, maxLength: 3 }),
+        fc.double({ min: 0, max: 10, noNaN: true }),
+        (about, subject, ends, up) => {
+          const bands = bandsFor(subject, waterOf(about));
+          if (bands.length === 0) return;
+          const [a, b, c] = ends.sort((x, y) => x - y) as [number, number, number];
+          const [here, above] = [
+            judge(interval(a, b, c), bands),
+            judge(interval(a + up, b + up, c + up), bands),
+          ];
+          for (const part of ['status', 'worst', 'mildest'] as const)
+            expect(severity(above[part])).toBeGreaterThanOrEqual(severity(here[part]));
+        },
+      ),
+    );
+  });
+
+  it('of which nothing is known claims no certainty', () => {
+    fc.assert(
+      fc.property(
+        anyWater,
+        fc.constantFrom(...subjectIds),
+        fc.double({ min: 0, max: 100, noNaN: true }),
+        (about, subject, best) => {
+          const bands = bandsFor(subject, waterOf(about));
+          if (bands.length === 0) return;
+          const verdict = judge(interval(-Infinity, best, Infinity), bands);
+          expect(verdict.sure).toBe(false);
+          expect(verdict.status).not.toBe('clear');
+        },
+      ),
+    );
+  });
+});
+
+describe('schools', () => {
+  it('offer every view that can be chosen, each with a sentence', () => {
+    for (const { id: school, views: offered } of schools) {
+      expect(offered.map((v) => v.id).sort()).toEqual([...views[school]].sort());
+      for (const { says } of offered) expect(says.length).toBeGreaterThan(40);
+    }
+  });
+
+  it.each([
+    ['ammonia', 'any-trace', {}, 'ammonia', 0.3, 'mg/L NH3-N', 'act'],
+    ['ammonia', 'under-one', {}, 'ammonia', 0.3, 'mg/L NH3-N', 'watch'],
+    ['nitrate', 'forty', {}, 'nitrate', 35, 'mg/L NO3', 'clear'],
+    ['nitrate', 'twenty', {}, 'nitrate', 35, 'mg/L NO3', 'watch'],
+    ['nitrate', 'planted', {}, 'nitrate', 2, 'mg/L NO3', 'watch'],
+    ['alkalinity', 'three-up', {}, 'alkalinity', 12, '°dKH', 'clear'],
+    ['alkalinity', 'four-to-eight', {}, 'alkalinity', 12, '°dKH', 'watch'],
+    ['hardness', 'four-to-eight', {}, 'hardness', 11, '°dGH', 'watch'],
+    ['hardness', 'ten-to-twelve', {}, 'hardness', 11, '°dGH', 'clear'],
+    ['hardness', 'either', {}, 'hardness', 11, '°dGH', 'clear'],
+  ] as const)('of %s, "%s": decide', (school, view, more, subject, value, unit, expected) => {
+    const water = waterOf({
+      ...more,
+      stockGroups: ['community-fish'],
+      guidance: { schools: { [school]: view } },
+    });
+    expect(statusOf(water, subject, value, unit)).toBe(expected);
+  });
+
+  it('of free ammonia only: total is noted, free ammonia judged', () => {
+    const water = waterOf({
+      stockGroups: ['community-fish'],
+      guidance: { schools: { ammonia: 'free-only' } },
+    });
+    expect(bandsFor('ammonia', water)).toEqual([]);
+    expect(bandsFor('free-ammonia', water).length).toBeGreaterThan(0);
+  });
+
+  it('of acid water: total is noted below pH 7 and judged above, nitrite is judged the stricter', () => {
+    const water = waterOf({
+      stockGroups: ['community-fish'],
+      guidance: { schools: { ammonia: 'acid-nitrite' } },
+    });
+    expect(bandsFor('ammonia', water, true)).toEqual([]);
+    expect(bandsFor('ammonia', water, false).length).toBeGreaterThan(0);
+    expect(statusOf(water, 'nitrite', 0.3, 'mg/L NO2')).toBe('act');
+  });
+});
+
+describe('stock', () => {
+  it('of two groups is clear only where both are', () => {
+    const both = waterOf({ stockGroups: ['livebearers', 'community-fish'] });
+    // Livebearers 8–20, a mixed tank 4–12.
+    expect([7, 10, 13].map((gh) => statusOf(both, 'hardness', gh, '°dGH'))).toEqual([
+      'watch',
+      'clear',
+      'watch',
+    ]);
+  });
+
+  it('that shares no value is said plainly, with both ranges in the keeper’s unit', () => {
+    const water = waterOf({ stockGroups: ['livebearers', 'soft-water-fish'] });
+    expect(incompatible('hardness', appliedLimits('hardness', water), '°dGH')!.sentence).toBe(
+      'No GH suits both Livebearers (8–20 °dGH) and Soft-water fish (2–7 °dGH).',
+    );
+    expect(incompatible('hardness', appliedLimits('hardness', water), 'mg/L CaCO3')!.sentence).toContain(
+      '143–357 mg/L CaCO3',
+    );
+    expect(bandsFor('hardness', water).some((b) => b.status === 'clear')).toBe(false);
+  });
+
+  it.each(
+    stockGroupIds
+      .flatMap((a, k) => stockGroupIds.slice(k + 1).map((b) => [a, b] as const))
+      .filter(([a, b]) => isAnimal(a) && isAnimal(b)),
+  )('%s with %s: either a clear value is left for each figure, or it is said', (a, b) => {
+    const water = waterOf({ stockGroups: [a, b] });
+    for (const subject of ['ph', 'alkalinity', 'hardness', 'temperature'] as const) {
+      const bands = bandsFor(subject, water);
+      const unit = { ph: 'pH', alkalinity: '°dKH', hardness: '°dGH', temperature: '°C' }[subject];
+      const unsuited = incompatible(subject, appliedLimits(subject, water), unit);
+      expect(unsuited === null).toBe(bands.some((band) => band.status === 'clear'));
+    }
+  });
+
+  it('a guideline for young animals holds only beside young animals', () => {
+    const young = waterOf({ stockGroups: ['community-fish'], guidance: { lifeStage: 'young' } });
+    expect(statusOf(young, 'nitrite', 0.3, 'mg/L NO2')).toBe('act');
+    expect(statusOf(waterOf({ stockGroups: ['community-fish'] }), 'nitrite', 0.3, 'mg/L NO2')).toBe('watch');
+  });
+});
+
+describe('which guidelines hold', () => {
+  it('are the usual ones for kind and stock, until others are chosen', () => {
+    const names = (more: object) => guidelinesFor(waterOf(more)).map((g) => g.id);
+    expect(names({ stockGroups: ['community-fish', 'water-plants'] })).toEqual([
+      'general-aquarium',
+      'planted-tank',
+      'eifac',
+    ]);
+    expect(names({ kind: 'stream', netLiters: null })).toEqual(['stream-farm', 'epa-2013', 'eifac', 'ccme']);
+    expect(names({ kind: 'aquaponics', stockGroups: ['trout'] })).toEqual(['aquaponics', 'trout', 'eifac']);
+    expect(names({ guidance: { sets: ['general-aquarium', 'ccme'] } })).toEqual(['general-aquarium', 'ccme']);
+  });
+  it('refuses a name that is none, by field', () => {
+    expect(() => checkSets(['general-aquarium', 'made-up'])).toThrow(
+      expect.objectContaining({ field: 'guidance.sets', message: expect.stringContaining('made-up') }),
+    );
+  });
+  it('calls a filter fishless only while it grows in and no animal lives there', () => {
+    expect(isFishless({ cycling: true, stockGroups: ['water-plants'] })).toBe(true);
+    expect(isFishless({ cycling: true, stockGroups: ['snails'] })).toBe(false);
+    expect(isFishless({ cycling: false, stockGroups: [] })).toBe(false);
+  });
+});

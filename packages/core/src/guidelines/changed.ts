@@ -1,4 +1,4 @@
-import { fromWire, overlap } from '../quantity';
+import { overlap } from '../quantity';
 import { measuredIds, parameters } from '../readings';
 import type { Facts } from './facts';
 import { shownWords } from './shown';
@@ -10,17 +10,16 @@ export function changedSinceLast(facts: Facts): string[] {
   return measuredIds().flatMap((parameter) => {
     const past = facts.history(parameter);
     const newest = past[0];
-    if (!newest?.value || parameter === 'temperature' || facts.at - newest.takenAt > 45 * day) return [];
+    if (!newest || parameter === 'temperature' || facts.at - newest.takenAt > 45 * day) return [];
     const before = past.find(
       (p, k) =>
         k > 0 &&
-        p.value !== null &&
         p.methodId === newest.methodId &&
         p.samplingPointId === newest.samplingPointId &&
         newest.takenAt - p.takenAt > day / 4,
     );
-    if (!before?.value) return [];
-    const [is, was] = [fromWire(newest.value), fromWire(before.value)];
+    if (!before) return [];
+    const [is, was] = [newest.value, before.value];
     if (overlap(is, was)) return [];
     const { label } = parameters[parameter];
     const name = label.replace(/ \(.*\)$/, '');

@@ -1,5 +1,5 @@
 import { type Kit, type MethodBook, shippedBook } from '../methods';
-import type { Interval } from '../quantity';
+import { type Interval, fromWire } from '../quantity';
 import type { FreeAmmoniaResult, ParameterId, Reading } from '../readings';
 import type { Deed, DeedKind } from '../remedies';
 import { staleAfter } from '../schedule/due';
@@ -11,6 +11,9 @@ import { type Subject, parameterOf } from './subject';
 
 /** A reading as the history knows it: enough to compare, quick to fetch. */
 export type Past = Pick<Reading, 'id' | 'parameter' | 'methodId' | 'samplingPointId' | 'takenAt' | 'value'>;
+
+/** An earlier reading that tells an amount; canonical. */
+export type PastRead = Omit<Past, 'value'> & { readonly value: Interval };
 
 export type Earlier = (parameter: ParameterId, before: number, methodId?: string | null) => Past | null;
 
@@ -29,7 +32,7 @@ export interface FactsGiven {
   readonly deeds?: readonly Deed[];
   readonly at: number;
   readonly book?: MethodBook;
-  /** The newest dozen or so readings of a parameter, newest first; asked for only when a rule needs them. */
+  /** The newest few readings of a parameter, newest first; asked for only when a rule needs them. */
   readonly history?: (parameter: ParameterId) => readonly Past[];
   /** The newest reading of a parameter at or before an instant; by this method, where one is named. */
   readonly earlier?: Earlier;
@@ -51,7 +54,7 @@ export interface Facts {
   readonly figure: (subject: Subject) => Figure | undefined;
   /** Its value where it is recent enough to speak of today; canonical. */
   readonly now: (subject: Subject) => Interval | null;
-  readonly history: (parameter: ParameterId) => readonly Past[];
+  readonly history: (parameter: ParameterId) => readonly PastRead[];
   readonly earlier: Earlier;
   readonly limits: (subject: Subject) => readonly AppliedLimit[];
   readonly bands: (subject: Subject) => readonly Band[];
@@ -63,21 +66,41 @@ export interface Facts {
   readonly done: (since: number, ...kinds: DeedKind[]) => Deed | undefined;
 }
 
-const none: readonly Past[] = [];
+const readOf = (p: Past): PastRead[] => (p.value === null ? [] : [{ ...p, value: fromWire(p.value) }]);
+
+interface JudgedBy {
+  readonly limits: readonly AppliedLimit[];
+  readonly bands: readonly Band[];
+}
+
+/** Waters of one kind and stock are judged alike: of a hundred waters few differ. */
+const shared = new Map<string, Map<Subject, JudgedBy>>();
+const mostShared = 200;
+
+function limitsOf(water: Water, acid: boolean): (subject: Subject) => JudgedBy {
+  const { kind, stockGroups, cycling, guidance } = water;
+  const key = JSON.stringify([kind, stockGroups, cycling, guidance, acid]);
+  if (shared.size > mostShared) shared.clear();
+  const known = shared.get(key) ?? new Map<Subject, JudgedBy>();
+  shared.set(key, known);
+  return (subject) => {
+    let there = known.get(subject);
+    if (!there) {
+      const limits = appliedLimits(subject, water, acid);
+      there = { limits, bands: limits.length > 0 ? strictest(limits.map((l) => l.bands)) : [] };
+      known.set(subject, there);
+    }
+    return there;
+  };
+}
 
 export function factsOf(given: FactsGiven): Facts {
   const { water, latest, at, deeds = [], book = shippedBook, kits = [] } = given;
   const { of, free } = figuresOf(water, latest, book);
-  const limits = new Map<Subject, readonly AppliedLimit[]>();
-  const bands = new Map<Subject, readonly Band[]>();
-  const histories = new Map<ParameterId, readonly Past[]>();
+  const histories = new Map<ParameterId, readonly PastRead[]>();
   const ph = of.get('ph')?.value;
   const acid = ph !== null && ph !== undefined && ph.high < 7;
-  const limitsOf = (subject: Subject) => {
-    const there = limits.get(subject) ?? appliedLimits(subject, water, acid);
-    limits.set(subject, there);
-    return there;
-  };
+  const judgedBy = limitsOf(water, acid);
   let sourceFigures: ReadonlyMap<Subject, Figure> | null = null;
   return {
     water,
@@ -95,21 +118,15 @@ export function factsOf(given: FactsGiven): Facts {
       return at - figure.takenAt > staleAfter(water, parameterOf(subject)) ? null : figure.value;
     },
     history: (parameter) => {
-      const there = histories.get(parameter) ?? given.history?.(parameter) ?? none;
+      const there =
+        histories.get(parameter) ??
+        (latest[parameter] ? (given.history?.(parameter) ?? []) : []).flatMap(readOf);
       histories.set(parameter, there);
       return there;
     },
     earlier: given.earlier ?? (() => null),
-    limits: limitsOf,
-    bands: (subject) => {
-      let there = bands.get(subject);
-      if (!there) {
-        const each = limitsOf(subject);
-        there = each.length > 0 ? strictest(each.map((l) => l.bands)) : [];
-        bands.set(subject, there);
-      }
-      return there;
-    },
+    limits: (subject) => judgedBy(subject).limits,
+    bands: (subject) => judgedBy(subject).bands,
     source: given.source
       ? {
           water: given.source.water,

@@ -236,32 +236,67 @@ export function listReadings(
   return { readings: rows.slice(0, limit).map(fromRow), more: rows.length > limit };
 }
 
-/** The question for the newest reading of a parameter, prepared once for each open file: Today asks it often. */
-const newestQueries = new WeakMap<Database, ReturnType<typeof prepareNewest>>();
+const newestFirst = [desc(readingsTable.takenAt), desc(readingsTable.id)];
+const ofParameter = and(
+  eq(readingsTable.waterId, sql.placeholder('waterId')),
+  eq(readingsTable.parameter, sql.placeholder('parameter')),
+  isNull(readingsTable.deletedAt),
+);
 
-const prepareNewest = (database: Database) =>
-  database
-    .select()
-    .from(readingsTable)
-    .where(
-      and(
-        eq(readingsTable.waterId, sql.placeholder('waterId')),
-        eq(readingsTable.parameter, sql.placeholder('parameter')),
-        isNull(readingsTable.deletedAt),
-      ),
-    )
-    .orderBy(desc(readingsTable.takenAt), desc(readingsTable.id))
-    .limit(1)
-    .prepare();
+/** What is asked for every water at once: built by Drizzle, prepared once for each open file, and run without it. */
+const prepared = new WeakMap<Database, ReturnType<typeof prepareAll>>();
+function prepareAll(database: Database) {
+  // The count is written out: SQLite plans a statement anew at each run where the limit is a parameter.
+  const raw = (query: { toSQL: () => { sql: string } }, count: number) =>
+    database.$client.prepare(`${query.toSQL().sql} limit ${count}`).raw();
+  const past = (where: SQL | undefined, count: number) =>
+    raw(
+      database
+        .select(pastColumns)
+        .from(readingsTable)
+        .where(where)
+        .orderBy(...newestFirst),
+      count,
+    );
+  const until = lte(readingsTable.takenAt, sql.placeholder('before'));
+  return {
+    latest: raw(
+      database
+        .select()
+        .from(readingsTable)
+        .where(ofParameter)
+        .orderBy(...newestFirst),
+      1,
+    ),
+    past: past(ofParameter, pastCount),
+    before: past(and(ofParameter, until), 1),
+    beforeBy: past(and(ofParameter, until, eq(readingsTable.methodId, sql.placeholder('methodId'))), 1),
+  };
+}
+function preparedFor(database: Database) {
+  const there = prepared.get(database) ?? prepareAll(database);
+  prepared.set(database, there);
+  return there;
+}
+
+const columns = Object.entries(getTableColumns(readingsTable)).map(
+  ([name, column]) => [name, column.dataType === 'json'] as const,
+);
+/** A row as SQLite gives it, in the order of the columns. */
+const fromRaw = (values: readonly unknown[]): Reading =>
+  fromRow(
+    Object.fromEntries(
+      columns.map(([name, isJson], k) => [name, isJson ? JSON.parse(String(values[k])) : values[k]]),
+    ) as unknown as Row,
+  );
 
 /** The newest reading of each parameter. */
 export function latestReadings(database: Database, waterId: string): Partial<Record<ParameterId, Reading>> {
-  const newest = newestQueries.get(database) ?? prepareNewest(database);
-  newestQueries.set(database, newest);
+  const { latest: newest } = preparedFor(database);
   const latest: Partial<Record<ParameterId, Reading>> = {};
   for (const parameter of measuredIds()) {
-    const row = newest.get({ waterId, parameter });
-    if (row) latest[parameter] = fromRow(row);
+    const row = newest.get(waterId, parameter) as unknown[] | undefined;
+    if (row) latest[parameter] = fromRaw(row);
   }
   return latest;
 }
@@ -288,40 +323,7 @@ type PastRow = [
 ];
 
 /** How many earlier readings a judgment looks at. */
-const pastCount = 12;
-
-/** The questions for earlier readings, built by Drizzle and run without it: a hundred waters ask them at once. */
-const pastQueries = new WeakMap<Database, ReturnType<typeof preparePast>>();
-function preparePast(database: Database) {
-  const here = and(
-    eq(readingsTable.waterId, sql.placeholder('waterId')),
-    eq(readingsTable.parameter, sql.placeholder('parameter')),
-    isNull(readingsTable.deletedAt),
-  );
-  const raw = (where: SQL | undefined) =>
-    database.$client
-      .prepare(
-        database
-          .select(pastColumns)
-          .from(readingsTable)
-          .where(where)
-          .orderBy(desc(readingsTable.takenAt), desc(readingsTable.id))
-          .limit(sql.placeholder('count'))
-          .toSQL().sql,
-      )
-      .raw();
-  const until = lte(readingsTable.takenAt, sql.placeholder('before'));
-  return {
-    newest: raw(here),
-    before: raw(and(here, until)),
-    beforeBy: raw(and(here, until, eq(readingsTable.methodId, sql.placeholder('methodId')))),
-  };
-}
-function pastOf(database: Database) {
-  const there = pastQueries.get(database) ?? preparePast(database);
-  pastQueries.set(database, there);
-  return there;
-}
+const pastCount = 8;
 
 const fromPast = ([id, parameter, methodId, samplingPointId, takenAt, low, best, high]: PastRow): Past => ({
   id,
@@ -332,9 +334,9 @@ const fromPast = ([id, parameter, methodId, samplingPointId, takenAt, low, best,
   value: best === null ? null : { low, best, high },
 });
 
-/** The newest dozen readings of a parameter, newest first. */
+/** The newest few readings of a parameter, newest first. */
 export const pastReadings = (database: Database, waterId: string, parameter: ParameterId): Past[] =>
-  (pastOf(database).newest.all(waterId, parameter, pastCount) as PastRow[]).map(fromPast);
+  (preparedFor(database).past.all(waterId, parameter) as PastRow[]).map(fromPast);
 
 /** The newest reading at or before an instant; by a method, where one is named. */
 export function readingBefore(
@@ -344,11 +346,11 @@ export function readingBefore(
   before: number,
   methodId?: string | null,
 ): Past | null {
-  const { before: any, beforeBy } = pastOf(database);
+  const { before: any, beforeBy } = preparedFor(database);
   const row = (
     methodId === undefined
-      ? any.get(waterId, parameter, before, 1)
-      : beforeBy.get(waterId, parameter, before, methodId, 1)
+      ? any.get(waterId, parameter, before)
+      : beforeBy.get(waterId, parameter, before, methodId)
   ) as PastRow | undefined;
   return row ? fromPast(row) : null;
 }

@@ -1,5 +1,5 @@
 import type { Deed, DeedDraft } from '@hedge-lamp/core/remedies';
-import { and, desc, eq, gte, isNull } from 'drizzle-orm';
+import { and, desc, eq, gte, isNull, sql } from 'drizzle-orm';
 import type { Queries } from '../database/open-database';
 import { conflict, gone } from '../problem';
 import { refuseFuture } from '../refuse-future';
@@ -8,14 +8,27 @@ import { waterOf } from '../waters/store';
 import { deedsTable } from './table';
 
 /** What was done to a water, newest first. */
-export const listDeeds = (database: Queries, waterId: string, from = 0): Deed[] =>
+export function listDeeds(database: Queries, waterId: string, from = 0): Deed[] {
+  const query = deedQueries.get(database) ?? prepareDeeds(database);
+  deedQueries.set(database, query);
+  return query.all({ waterId, from });
+}
+/** Prepared once for each open file: the shelf asks it for every water. */
+const deedQueries = new WeakMap<Queries, ReturnType<typeof prepareDeeds>>();
+const prepareDeeds = (database: Queries) =>
   database
     .select()
     .from(deedsTable)
-    .where(and(eq(deedsTable.waterId, waterId), isNull(deedsTable.deletedAt), gte(deedsTable.at, from)))
+    .where(
+      and(
+        eq(deedsTable.waterId, sql.placeholder('waterId')),
+        isNull(deedsTable.deletedAt),
+        gte(deedsTable.at, sql.placeholder('from')),
+      ),
+    )
     .orderBy(desc(deedsTable.at), desc(deedsTable.id))
     .limit(1000)
-    .all();
+    .prepare();
 
 export function keepDeed(database: Queries, draft: DeedDraft, now: number): { deed: Deed; made: boolean } {
   const there = database.select().from(deedsTable).where(eq(deedsTable.id, draft.id)).get();

@@ -3,7 +3,7 @@ import { formatReading, fromWire, toCanonical } from '../../quantity';
 import { phFromTwo } from '../../readings';
 import { rangeOf } from '../../readings/ph-pair';
 import { molarMass } from '../../quantity/atomic-weights';
-import type { Facts, Past } from '../facts';
+import type { Facts, PastRead } from '../facts';
 import type { Rule } from '../rule';
 import { shownWords } from '../shown';
 
@@ -14,14 +14,9 @@ const degrees = (x: number) => toCanonical(x, 'alkalinity', '°dKH');
 /** Little enough carbonate that pH may slide. Common practice: under 2 to 3 °dKH, with a degree in hand. */
 const littleKh = degrees(4);
 
-/** Values of earlier readings of one parameter at the same place, newest first. */
-const valuesOf = (facts: Facts, past: readonly Past[], within: number) =>
-  past
-    .filter(
-      (p) =>
-        p.value !== null && facts.at - p.takenAt <= within && p.samplingPointId === past[0]!.samplingPointId,
-    )
-    .map((p) => ({ ...p, value: fromWire(p.value!) }));
+/** Earlier readings of the place that was read last, within some time, newest first. */
+const valuesOf = (facts: Facts, past: readonly PastRead[], within: number) =>
+  past.filter((p) => facts.at - p.takenAt <= within && p.samplingPointId === past[0]!.samplingPointId);
 
 const slide: Rule = {
   id: 'kh-low-ph-falling',
@@ -35,7 +30,10 @@ const slide: Rule = {
     const lately = facts.history('ph');
     // Whoever tests daily has a fortnight among the newest: one more from a month ago shows a slow slide.
     const monthAgo = facts.earlier('ph', facts.at - 28 * day);
-    const all = monthAgo && !lately.some((p) => p.id === monthAgo.id) ? [...lately, monthAgo] : lately;
+    const all =
+      monthAgo?.value && !lately.some((p) => p.id === monthAgo.id)
+        ? [...lately, { ...monthAgo, value: fromWire(monthAgo.value) }]
+        : lately;
     const past = valuesOf(facts, all, 42 * day).slice(1);
     const highest = past.reduce<(typeof past)[number] | null>(
       (top, p) => (top === null || p.value.best > top.value.best ? p : top),

@@ -1,16 +1,11 @@
 import { bottleState } from '../../methods';
-import { type Interval, fromWire, overlap } from '../../quantity';
+import { overlap } from '../../quantity';
 import { type ParameterId, measuredIds, parameters } from '../../readings';
-import type { Facts, Past } from '../facts';
+import type { Facts, PastRead } from '../facts';
 import type { Rule, Said } from '../rule';
 import { shownWords } from '../shown';
 
 const day = 86_400_000;
-
-type Valued = Omit<Past, 'value'> & { readonly value: Interval };
-
-const valued = (past: readonly Past[]): Valued[] =>
-  past.flatMap((p) => (p.value === null ? [] : [{ ...p, value: fromWire(p.value) }]));
 
 const methodName = (facts: Facts, id: string | null): string =>
   id === null ? 'a figure noted without its method' : (facts.book.find(id)?.name ?? id);
@@ -18,8 +13,8 @@ const isStrip = (facts: Facts, id: string | null): boolean =>
   id !== null && facts.book.find(id)?.result.by === 'strip';
 
 /** Another method's reading of the same place close to the newest one. */
-function beside(facts: Facts, parameter: ParameterId, within: number): [Valued, Valued] | null {
-  const [newest, ...others] = valued(facts.history(parameter));
+function beside(facts: Facts, parameter: ParameterId, within: number): [PastRead, PastRead] | null {
+  const [newest, ...others] = facts.history(parameter);
   if (!newest || facts.at - newest.takenAt > 30 * day) return null;
   const other = others.find(
     (p) =>
@@ -168,7 +163,7 @@ const outOfLine: Rule = {
       // The seasons move it.
       if (parameter === 'temperature') return [];
       if (!value || value.high === Infinity || facts.water.cycling) return [];
-      const [newest, ...others] = valued(facts.history(parameter));
+      const [newest, ...others] = facts.history(parameter);
       if (!newest) return [];
       const past = others.filter(
         (p) =>

@@ -10,7 +10,7 @@ import {
 } from '../../quantity';
 import { type ParameterId, falseZero } from '../../readings';
 import { isPlanted } from '../applied-limits';
-import type { Facts, Past } from '../facts';
+import type { Facts, PastRead } from '../facts';
 import type { Rule } from '../rule';
 import { shownWords } from '../shown';
 import { feedsTheFilter } from './figures';
@@ -18,15 +18,10 @@ import { feedsTheFilter } from './figures';
 const day = 86_400_000;
 const no3 = (x: number) => convert(x, 'nitrate', 'mg/L NO3', 'mg/L NO3-N');
 
-/** One of an earlier reading's place, newest first. */
-const earlier = (
-  facts: Facts,
-  parameter: ParameterId,
-): readonly (Omit<Past, 'value'> & { value: Interval })[] => {
+/** The readings of one place, newest first. */
+const earlier = (facts: Facts, parameter: ParameterId): readonly PastRead[] => {
   const past = facts.history(parameter);
-  return past
-    .filter((p) => p.value !== null && p.samplingPointId === past[0]!.samplingPointId)
-    .map((p) => ({ ...p, value: fromWire(p.value!) }));
+  return past.filter((p) => p.samplingPointId === past[0]!.samplingPointId);
 };
 
 const plants: Rule = {
@@ -186,7 +181,7 @@ const hiddenNitrite: Rule = {
       // A diluted repeat is the answer to the question, not a new question.
       if ('dilution' in entered && (entered.dilution ?? 1) > 1) return [];
       const others: ParameterId[] = ['nitrite', 'ammonia'];
-      const history = others.flatMap((p) => facts.history(p));
+      const history = others.flatMap((p) => facts.history(p).map((r) => ({ ...r, value: toWire(r.value) })));
       const suspicion = falseZero(parameter, value, figure.takenAt, history, false);
       if (suspicion?.level !== 'likely') return [];
       const label = parameter === 'nitrite' ? 'Nitrite' : 'Total ammonia';

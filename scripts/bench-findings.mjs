@@ -100,7 +100,10 @@ export async function benchFindings(say, serve) {
     return took.sort((a, b) => a - b)[Math.floor(times / 2)];
   };
   const bare = () => waters.forEach((id) => around.forEach(([parameter]) => latest.get(id, parameter)));
-  const asked = async () => (await fetch(`${url}/api/today`)).json();
+  const asked = async () => {
+    const standings = await (await fetch(`${url}/api/today`)).json();
+    if (standings.length !== waters.length + 1) throw new Error('The findings are not those of all waters.');
+  };
   for (let k = 0; k < 5; k++) {
     bare();
     await asked();

@@ -7,6 +7,7 @@ import {
   overlap,
   point,
   subtract,
+  toWire,
 } from '../../quantity';
 import { type ParameterId, falseZero } from '../../readings';
 import { isPlanted } from '../applied-limits';

@@ -14,6 +14,7 @@ import { runRoutes } from './bench/routes';
 import { cardRoutes, photoRoutes } from './color/routes';
 import { type Context, typed } from './context';
 import { answerError } from './error-answer';
+import { sheetRoutes } from './exchange/routes';
 import { todayRoutes } from './guidelines/routes';
 import { kitRoutes, methodRoutes } from './methods/routes';
 import { problem } from './problem';
@@ -120,6 +121,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     runRoutes,
     deedRoutes,
     todayRoutes,
+    sheetRoutes,
   ])
     routes(app, options);
 

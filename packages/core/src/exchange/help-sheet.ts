@@ -1,0 +1,156 @@
+import { z } from 'zod';
+import { type Today, sentence, shownWords } from '../guidelines';
+import type { Kit, MethodBook } from '../methods';
+import { formatReading, fromWire } from '../quantity';
+import { type Reading, doubts, drawnFromLabel, parameterIds, parameters } from '../readings';
+import { type Deed, deedLabel } from '../remedies';
+import { type Water, stockGroupLabel, waterKindInfo } from '../waters';
+
+/** One reading as it should be told to somebody who helps: nothing left for them to ask. */
+export const SheetRowSchema = z.object({
+  what: z.string(),
+  /** Best guess and range with unit and basis; "no value" for a color that is none of its card. */
+  value: z.string(),
+  /** Method, and the kit it came from where that is known. */
+  by: z.string(),
+  /** "2026-11-25 09:40 Etc/UTC". */
+  when: z.string(),
+  /** Where and how the sample was taken. */
+  sample: z.string(),
+  doubts: z.string(),
+});
+export type SheetRow = z.infer<typeof SheetRowSchema>;
+
+/** One page about a water for somebody asking for help. */
+export const HelpSheetSchema = z
+  .object({
+    name: z.string(),
+    made: z.string(),
+    about: z.array(z.string()),
+    rows: z.array(SheetRowSchema),
+    /** What was computed from the readings, with what was assumed. */
+    computed: z.array(z.string()),
+    /** The latest of each from the water that changes are made with; null where none is named. */
+    source: z.object({ name: z.string(), rows: z.array(SheetRowSchema) }).nullable(),
+    done: z.array(z.string()),
+    findings: z.array(z.string()),
+    neverRead: z.array(z.string()),
+  })
+  .meta({ id: 'HelpSheet' });
+export type HelpSheet = z.infer<typeof HelpSheetSchema>;
+
+export interface SheetGiven {
+  readonly water: Water;
+  /** Readings worth telling: see worthTelling. */
+  readonly readings: readonly Reading[];
+  readonly source: { readonly water: Water; readonly readings: readonly Reading[] } | null;
+  readonly deeds: readonly Deed[];
+  readonly kits: readonly Pick<Kit, 'id' | 'name' | 'bottles'>[];
+  readonly today: Today;
+  readonly book: MethodBook;
+  readonly at: number;
+  readonly zone: string;
+}
+
+/** Date and time in a zone, the same for every reader, with the zone named. Falls back to UTC for a zone unknown here. */
+export function instantWords(at: number, zone: string): string {
+  const format = (timeZone: string) => {
+    const parts = new Intl.DateTimeFormat('en-CA', {
+      timeZone,
+      year: 'numeric',
+      month: '2-digit',
+      day: '2-digit',
+      hour: '2-digit',
+      minute: '2-digit',
+      hourCycle: 'h23',
+    }).formatToParts(at);
+    const of = (type: string) => parts.find((p) => p.type === type)?.value ?? '';
+    return `${of('year')}-${of('month')}-${of('day')} ${of('hour')}:${of('minute')} ${timeZone}`;
+  };
+  try {
+    return format(zone);
+  } catch {
+    return format('UTC');
+  }
+}
+
+const recent = 45 * 86_400_000;
+
+/**
+ * The readings that belong on the page: the newest of each parameter, by each kit and at each place; those older than
+ * six weeks only where there is no newer one of the parameter.
+ */
+export function worthTelling(readings: readonly Reading[], at: number): Reading[] {
+  const newest = new Map<string, Reading>();
+  for (const r of [...readings].sort((a, b) => b.takenAt - a.takenAt)) {
+    const key = [r.parameter, r.methodId, r.kitId, r.samplingPointId].join(' ');
+    const known = [...newest.values()].some((n) => n.parameter === r.parameter);
+    if (!newest.has(key) && (!known || at - r.takenAt <= recent)) newest.set(key, r);
+  }
+  return [...newest.values()].sort(
+    (a, b) => parameterIds.indexOf(a.parameter) - parameterIds.indexOf(b.parameter) || b.takenAt - a.takenAt,
+  );
+}
+
+function rowOf(reading: Reading, water: Water, { kits, book }: Pick<SheetGiven, 'kits' | 'book'>): SheetRow {
+  const { parameter, methodId, kitId, entered } = reading;
+  const method = methodId === null ? null : (book.find(methodId, reading.methodVersion)?.name ?? methodId);
+  const kit = kits.find((k) => k.id === kitId);
+  const place = water.samplingPoints.find((p) => p.id === reading.samplingPointId)?.name;
+  const diluted =
+    'dilution' in entered && (entered.dilution ?? 1) > 1 ? [`diluted ${entered.dilution} times`] : [];
+  const value =
+    entered.how === 'answer'
+      ? entered.says
+      : reading.value
+        ? shownWords(water, parameter, fromWire(reading.value))
+        : 'no color of its card';
+  return {
+    what: parameters[parameter].label,
+    value,
+    by: [method ?? 'method not noted', ...(kit ? [kit.name] : []), ...diluted].join(', '),
+    when: instantWords(reading.takenAt, reading.zone),
+    sample:
+      [place, reading.drawnFrom ? drawnFromLabel[reading.drawnFrom] : null].filter(Boolean).join(', ') ||
+      'not noted',
+    doubts:
+      [...reading.doubts.map((d) => doubts[d].label), ...(reading.note ? [reading.note] : [])].join('; ') ||
+      'none noted',
+  };
+}
+
+const aboutOf = (water: Water): string[] => [
+  waterKindInfo[water.kind].label,
+  ...(water.netLiters === null ? [] : [`${Number(water.netLiters.toPrecision(3))} L net`]),
+  ...(water.cycling ? ['filter still growing in'] : []),
+  ...(water.stockGroups.length > 0
+    ? [`Stock: ${water.stockGroups.map((g) => stockGroupLabel[g]).join(', ')}`]
+    : ['No stock noted']),
+];
+
+/** Gathers the page. All words; nothing is left out that a helper would ask for. */
+export function helpSheet(given: SheetGiven): HelpSheet {
+  const { water, readings, source, deeds, today, at, zone } = given;
+  const computed = today.gauges
+    .filter((g) => g.subject === 'free-ammonia' && g.value !== null)
+    .map((g) => [`${g.label}: ${formatReading(fromWire(g.value!))} ${g.unit}.`, ...g.gaps].join(' '));
+  return {
+    name: water.name,
+    made: instantWords(at, zone),
+    about: aboutOf(water),
+    rows: readings.map((r) => rowOf(r, water, given)),
+    computed,
+    source: source && {
+      name: source.water.name,
+      // In the units of the water itself, so that the two can be compared.
+      rows: source.readings.map((r) => rowOf(r, { ...source.water, units: water.units }, given)),
+    },
+    done: deeds.map(
+      (d) => `${instantWords(d.at, d.zone)}: ${deedLabel[d.kind]}${d.detail ? `, ${d.detail}` : ''}`,
+    ),
+    findings: today.findings.filter((f) => f.status !== 'clear').map(sentence),
+    neverRead: today.gauges
+      .filter((g) => g.value === null && g.workings === null && g.subject !== 'free-ammonia')
+      .map((g) => g.label),
+  };
+}

@@ -1,0 +1,2 @@
+export * from './help-sheet';
+export * from './sheet-markdown';

@@ -1,0 +1,59 @@
+import { HelpSheetSchema, helpSheet, worthTelling } from '@hedge-lamp/core/exchange';
+import { today } from '@hedge-lamp/core/guidelines';
+import { IdSchema, ZoneSchema, measuredIds } from '@hedge-lamp/core/readings';
+import type { FastifyInstance } from 'fastify';
+import { z } from 'zod';
+import { type Context, typed } from '../context';
+import type { Database } from '../database/open-database';
+import { gatherer } from '../guidelines/gather';
+import { listBottles } from '../methods/kit-store';
+import { methodBook } from '../methods/store';
+import { ProblemSchema } from '../problem';
+import { latestReadings, listReadings } from '../readings/store';
+import { listDeeds } from '../remedies/store';
+import { waterOf } from '../waters/store';
+
+const lately = 45 * 86_400_000;
+/** More than anybody reads by hand in six weeks. */
+const most = 2000;
+
+/** The newest of each parameter, and what else was read in the last weeks. */
+function readingsToTell(database: Database, waterId: string, at: number) {
+  const { readings } = listReadings(database, waterId, { from: at - lately, limit: most });
+  const newest = latestReadings(database, waterId);
+  const seen = new Set(readings.map((r) => r.id));
+  const older = measuredIds().flatMap((p) => newest[p] ?? []);
+  return worthTelling([...readings, ...older.filter((r) => !seen.has(r.id))], at);
+}
+
+export function sheetRoutes(app: FastifyInstance, { database, now }: Context): void {
+  typed(app).get(
+    '/api/waters/:id/sheet',
+    {
+      schema: {
+        tags: ['exchange'],
+        summary: 'One page about a water, the way somebody asking for help should give it',
+        params: z.object({ id: IdSchema }),
+        querystring: z.object({ zone: ZoneSchema.default('UTC') }),
+        response: { 200: HelpSheetSchema, 404: ProblemSchema, 422: ProblemSchema },
+      },
+    },
+    (request) => {
+      const at = now();
+      const water = waterOf(database, request.params.id);
+      const given = gatherer(database, at)(water);
+      const source = given.source?.water ?? null;
+      return helpSheet({
+        water,
+        readings: readingsToTell(database, water.id, at),
+        source: source && { water: source, readings: readingsToTell(database, source.id, at) },
+        deeds: listDeeds(database, water.id, at - lately).slice(0, 30),
+        kits: listBottles(database),
+        today: today(given),
+        book: methodBook(database),
+        at,
+        zone: request.query.zone,
+      });
+    },
+  );
+}

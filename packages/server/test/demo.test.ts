@@ -33,7 +33,7 @@ describe('the demo of Tern Lane', () => {
       const at = now + later * day;
       const database = prepareDemo(folder(), migrations, at);
       const waters = listWaters(database);
-      expect(waters).toHaveLength(8);
+      expect(waters).toHaveLength(9);
       let due = 0;
       for (const water of waters) {
         const { readings } = listReadings(database, water.id, { limit: 5000 });

@@ -29,6 +29,33 @@ export const router = createRouter({
       meta: { title: 'Today' },
     },
     {
+      path: '/waters/:waterId/signs',
+      name: 'signs',
+      component: () => import('./guidelines/SignsPage.vue'),
+      props: true,
+      meta: { title: 'Something looks wrong' },
+    },
+    {
+      path: '/waters/:waterId/limits',
+      name: 'limits',
+      component: () => import('./guidelines/LimitsPage.vue'),
+      props: true,
+      meta: { title: 'Limits' },
+    },
+    {
+      path: '/waters/:waterId/share',
+      name: 'share',
+      component: () => import('./exchange/SharePage.vue'),
+      props: true,
+      meta: { title: 'Ask for help' },
+    },
+    {
+      path: '/rules',
+      name: 'rules',
+      component: () => import('./guidelines/RulesPage.vue'),
+      meta: { title: 'Rules' },
+    },
+    {
       path: '/waters/:waterId/bench',
       name: 'bench',
       component: () => import('./bench/BenchPage.vue'),

@@ -4,7 +4,8 @@ import type { WaterDraft } from '@hedge-lamp/core/waters';
 import { type KitDraft, methodOf } from '@hedge-lamp/core/methods';
 import { kitOf, ternLaneKits } from './tern-lane-kits';
 import { madeUpTest } from './made-up-test';
-import { seededRandom } from '@hedge-lamp/core/practice';
+import { type SeededRandom, seededRandom } from '@hedge-lamp/core/practice';
+import { rescueDays, rescueTub } from './tern-lane-rescue';
 import { ternLaneWaters } from './tern-lane-waters';
 
 const hour = 3_600_000;
@@ -56,6 +57,8 @@ export function ternLane(now: number, zone: string): DemoData {
     readonly point?: number;
     readonly note?: string;
     readonly doubts?: ReadingDraft['doubts'];
+    /** Its own, so that a water that is added leaves the others as they were. */
+    readonly random?: SeededRandom;
   }
   const keep = (
     water: WaterDraft,
@@ -66,7 +69,7 @@ export function ternLane(now: number, zone: string): DemoData {
     more: More = {},
   ) => {
     readings.push({
-      id: random.id(),
+      id: (more.random ?? random).id(),
       waterId: water.id,
       samplingPointId: more.point === undefined ? null : (water.samplingPoints[more.point]?.id ?? null),
       parameter: methodOf(methodId).parameter,
@@ -89,10 +92,11 @@ export function ternLane(now: number, zone: string): DemoData {
     truths: Partial<Record<string, number>>,
     more: More = {},
   ) => {
-    let hours = 9 + random.next();
+    const drawn = more.random ?? random;
+    let hours = 9 + drawn.next();
     for (const [methodId, truth] of Object.entries(truths)) {
       if (truth === undefined) continue;
-      keep(water, methodId, madeUpTest(methodId, truth, random), daysAgo, hours, more);
+      keep(water, methodId, madeUpTest(methodId, truth, drawn), daysAgo, hours, more);
       hours += 0.05;
     }
   };
@@ -243,5 +247,30 @@ export function ternLane(now: number, zone: string): DemoData {
         { point },
       );
 
-  return { waters: Object.values(w), readings, deeds, kits: ternLaneKits(now) };
+  // Rescue tub: ammonia climbs as pH slides; harmless so far, and a change with the tap would end that.
+  const rescue = rescueTub(w.mains.id);
+  for (const { daysAgo, ...truth } of rescueDays)
+    test(
+      rescue.water,
+      daysAgo,
+      {
+        [ammonia]: truth.ammonia,
+        [nitrite]: truth.nitrite,
+        [nitrate]: truth.nitrate,
+        [ph]: truth.ph,
+        [kh]: truth.kh,
+        [temperature]: 23.5,
+      },
+      { random: rescue.random },
+    );
+  deeds.push({
+    id: rescue.random.id(),
+    waterId: rescue.water.id,
+    kind: 'stocked',
+    at: at(7, 16),
+    zone,
+    detail: 'Eleven fish and a handful of snails, taken in',
+  });
+
+  return { waters: [...Object.values(w), rescue.water], readings, deeds, kits: ternLaneKits(now) };
 }

@@ -1,7 +1,9 @@
 <script setup lang="ts">
+import { ParameterIdSchema } from '@hedge-lamp/core/readings';
 import type { Water } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed, ref } from 'vue';
+import { useRoute } from 'vue-router';
 import { sentenceOf } from '../api/api-error';
 import { useBench } from './bench-store';
 import PlanLanes from './PlanLanes.vue';
@@ -13,7 +15,12 @@ import { useRunForm } from './use-run-form';
 /** Before a run: which tests, from where, by whom, and how the work will go. What is due is ticked already. */
 const props = defineProps<{ water: Water }>();
 const bench = useBench();
-const run = useRunForm(() => props.water);
+const route = useRoute();
+/** Tests that a finding or a sign asks for, from the address. */
+const asked = String(route.query.tests ?? '')
+  .split(',')
+  .flatMap((id) => ParameterIdSchema.safeParse(id).data ?? []);
+const run = useRunForm(() => props.water, asked);
 const failure = ref('');
 const starting = ref(false);
 const count = computed(() => run.tubes.value.length);

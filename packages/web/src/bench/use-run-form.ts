@@ -42,7 +42,7 @@ interface Typed {
 }
 
 /** What is filled in before a run: which tests, in which order, from which sample. Kept through a reload. */
-export function useRunForm(water: () => Water) {
+export function useRunForm(water: () => Water, asked: readonly ParameterId[] = []) {
   const link = useServerLink();
   const settings = useSettings();
   const waters = useWaters();
@@ -78,10 +78,17 @@ export function useRunForm(water: () => Water) {
   });
   const methodOf = (id: string) => methods.book.find(id);
 
+  /** What was asked for by the address counts until the keeper chooses otherwise. */
+  let choseOtherwise = false;
+  const askedIds = computed(() => asked.flatMap((p) => usual(p)?.id ?? []));
   watch(
-    dueIds,
-    (ids) => {
-      if (!form.value.touched) form.value.chosen = ids;
+    [dueIds, askedIds],
+    ([ids, wanted]) => {
+      if (wanted.length > 0 && !choseOtherwise) {
+        form.value.touched = true;
+        form.value.chosen = [...wanted];
+        form.value.order = 'danger';
+      } else if (!form.value.touched) form.value.chosen = ids;
     },
     { immediate: true },
   );
@@ -91,7 +98,7 @@ export function useRunForm(water: () => Water) {
   );
   function toggle(id: string): void {
     const { chosen: ids } = form.value;
-    form.value.touched = true;
+    form.value.touched = choseOtherwise = true;
     form.value.chosen = ids.includes(id) ? ids.filter((c) => c !== id) : [...ids, id];
   }
   const sets = computed(() => [
@@ -113,7 +120,7 @@ export function useRunForm(water: () => Water) {
     ids.every((id) => form.value.chosen.includes(id)) &&
     form.value.order === order;
   function chooseSet(ids: readonly string[], order: PlanOrder): void {
-    form.value.touched = true;
+    form.value.touched = choseOtherwise = true;
     form.value.chosen = [...ids];
     form.value.order = order;
   }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Subject, type Today, sentence } from '@hedge-lamp/core/guidelines';
+import type { Subject, Today } from '@hedge-lamp/core/guidelines';
 import { waterKindInfo } from '@hedge-lamp/core/waters';
 import { computed } from 'vue';
 import { call } from '../api/call';
@@ -14,7 +14,9 @@ import { useLoaded } from '../shell/use-loaded';
 import { useOpenedWorkings } from '../shell/workings-store';
 import { volumeText } from '../waters/volume-text';
 import { useWaters } from '../waters/waters-store';
+import FindingCard from './FindingCard.vue';
 import GaugeCard from './GaugeCard.vue';
+import WaterTabs from './WaterTabs.vue';
 
 const props = defineProps<{ waterId: string }>();
 const waters = useWaters();
@@ -35,11 +37,17 @@ const lead = computed(() => {
   if (!w) return '';
   return [waterKindInfo[w.kind].label, volumeText(w), w.cycling ? 'cycling' : ''].filter(Boolean).join(' · ');
 });
-const findingOf = (subject: Subject) => today.value?.findings.find((f) => f.subject === subject);
+const findings = computed(() => today.value?.findings ?? []);
+const findingOf = (subject: Subject) =>
+  findings.value.find((f) => f.rule === 'limits' && f.subject === subject);
 /** What wants attention, worst first; the first is the headline. */
-const troubles = computed(() => today.value?.findings.filter((f) => f.status !== 'clear') ?? []);
+const troubles = computed(() => findings.value.filter((f) => f.status !== 'clear'));
+/** What is worth knowing though nothing need be done today; the figures themselves stand in their gauges. */
+const notes = computed(() => findings.value.filter((f) => f.status === 'clear' && f.rule !== 'limits'));
 const read = computed(() => today.value?.gauges.filter((g) => g.value !== null || g.workings) ?? []);
 const unread = computed(() => today.value?.gauges.filter((g) => g.value === null && !g.workings) ?? []);
+/** Some findings need no reading: animals that want different water. */
+const nothingRead = computed(() => read.value.length === 0);
 </script>
 
 <template>
@@ -49,36 +57,26 @@ const unread = computed(() => today.value?.gauges.filter((g) => g.value === null
       >Edit</LinkButton
     >
   </PageHeading>
+  <WaterTabs :water-id="waterId" />
   <LoadState v-if="!today" :error="error" what="how this water is" @again="again" />
   <div v-else class="today">
     <div class="main">
-      <section v-if="read.length === 0" class="sheet verdict edge-unread">
-        <StatusLamp status="unread" word :size="28" />
-        <p class="headline">Nothing was read in this water yet.</p>
-        <p>
+      <section class="sheet verdict" :class="`edge-${today.status}`" aria-label="Verdict">
+        <FindingCard v-if="troubles[0]" :finding="troubles[0]" :water-id="waterId" first />
+        <template v-else>
+          <StatusLamp :status="today.status" word :size="28" />
+          <p v-if="nothingRead" class="headline">Nothing was read in this water yet.</p>
+          <p v-else-if="today.status === 'clear'" class="headline">All that was read lately is clear.</p>
+          <p v-else class="headline">What was read is too old to say how this water is today.</p>
+        </template>
+        <p v-if="nothingRead">
           After the first test this page shows each figure with its range, the band it lies in, how sure that
           is, and what to do. Start with what is due.
         </p>
       </section>
-      <section v-else class="sheet verdict" :class="`edge-${today.status}`" aria-label="Verdict">
-        <StatusLamp :status="today.status" word :size="28" />
-        <template v-if="troubles.length > 0">
-          <p class="headline">{{ troubles[0]!.what }}</p>
-          <p>{{ troubles[0]!.howSure }} {{ troubles[0]!.why }}</p>
-          <p class="todo">
-            {{ troubles[0]!.todo }} <strong v-if="troubles[0]!.byWhen">{{ troubles[0]!.byWhen }}</strong>
-          </p>
-          <details v-if="troubles.length > 1">
-            <summary>{{ troubles.length - 1 }} more to look at</summary>
-            <ul class="more">
-              <li v-for="f in troubles.slice(1)" :key="f.id">
-                <StatusLamp :status="f.status" :size="14" /> {{ sentence(f) }}
-              </li>
-            </ul>
-          </details>
-        </template>
-        <p v-else-if="today.status === 'clear'" class="headline">All that was read lately is clear.</p>
-        <p v-else class="headline">What was read is too old to say how this water is today.</p>
+      <section v-if="troubles.length > 1" class="sheet more" aria-labelledby="more-heading">
+        <h2 id="more-heading">{{ troubles.length - 1 }} more to look at</h2>
+        <FindingCard v-for="f in troubles.slice(1)" :key="f.id" :finding="f" :water-id="waterId" />
       </section>
 
       <div class="gauges">
@@ -91,11 +89,21 @@ const unread = computed(() => today.value?.gauges.filter((g) => g.value === null
           @workings="opened.open"
         />
       </div>
-      <p v-if="unread.length > 0 && read.length > 0" class="quiet mt-3">
+      <p v-if="unread.length > 0 && !nothingRead" class="quiet mt-3">
         Not tested yet: {{ unread.map((g) => g.label).join(', ') }}.
       </p>
+      <details v-if="notes.length > 0" class="sheet more notes">
+        <summary>Worth knowing ({{ notes.length }})</summary>
+        <FindingCard v-for="f in notes" :key="f.id" :finding="f" :water-id="waterId" />
+      </details>
     </div>
     <aside>
+      <section v-if="today.changed.length > 0" class="sheet side-sheet" aria-labelledby="changed-heading">
+        <h2 id="changed-heading">Changed since the test before</h2>
+        <ul class="mb-0">
+          <li v-for="line in today.changed" :key="line">{{ line }}</li>
+        </ul>
+      </section>
       <DueList :due="today.due" :water-id="waterId" :now="now" />
       <DoneList :water-id="waterId" :now="now" />
       <p class="caution quiet">
@@ -125,21 +133,21 @@ const unread = computed(() => today.value?.gauges.filter((g) => g.value === null
   font-weight: 650;
   line-height: 1.25;
 }
-.todo {
-  max-width: 60ch;
+.more {
+  margin-bottom: 1rem;
+}
+.more h2 {
+  margin: 0;
+}
+.more .finding + .finding {
+  border-top: 1px solid var(--hl-line);
+}
+.notes {
+  margin-top: 1rem;
 }
 summary {
-  margin-top: 0.5rem;
   min-height: 32px;
-  color: var(--hl-link);
   font-weight: 600;
-}
-.more {
-  padding-left: 0;
-  list-style: none;
-  display: grid;
-  gap: 0.5rem;
-  margin: 0.25rem 0 0;
 }
 .gauges {
   display: grid;

@@ -20,13 +20,14 @@ const waterId = computed(() => String(route.params.waterId ?? waters.waters[0]?.
 /** The bench leads back to a live run, whichever water it is on. */
 const benchId = computed(() => bench.runs[0]?.waterId ?? waterId.value);
 
+const ofToday = ['signs', 'limits', 'share', 'rules'];
 const places = computed(() => {
   const page = (name: string, label: string, icon: Component, id: string) => ({
     name,
     label,
     icon,
     to: id ? { name, params: { waterId: id } } : { name: 'water-new' },
-    here: route.name === name,
+    here: route.name === name || (name === 'today' && ofToday.includes(String(route.name))),
   });
   return [
     page('today', 'Today', IconToday, waterId.value),

@@ -20,7 +20,7 @@ const settingsAsked = ref(false);
 /** A chip leads to the page one is on, of the other water. */
 const pageOf = computed(() => {
   const name = String(route.name ?? '');
-  return ['today', 'bench', 'trace', 'log'].includes(name) ? name : 'today';
+  return ['today', 'bench', 'trace', 'log', 'signs', 'limits', 'share'].includes(name) ? name : 'today';
 });
 
 /** On a phone only a few chips fit: the one that is here is brought into view. */

@@ -1,4 +1,4 @@
-import type { Status, Today } from '@hedge-lamp/core/guidelines';
+import type { Standing, Status } from '@hedge-lamp/core/guidelines';
 import type { Water } from '@hedge-lamp/core/waters';
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
@@ -7,16 +7,19 @@ import { sentenceOf } from '../api/api-error';
 import { call } from '../api/call';
 import { useServerLink } from '../clock/server-link';
 
-type Standing = Pick<Today, 'waterId' | 'status' | 'due'>;
-
 /**
  * All waters and how each stands; every page's chips and choices come from here. Kept on this device too, for a bench
  * without a network.
  */
 export const useWaters = defineStore('waters', () => {
   const link = useServerLink();
-  const waters = useLocalStorage<Water[]>('hedge-lamp.waters', [], { shallow: true });
-  const standings = useLocalStorage<Record<string, Standing>>('hedge-lamp.standings', {}, { shallow: true });
+  // The number grows with the shape of what is kept: what an older version kept here is fetched anew.
+  const waters = useLocalStorage<Water[]>('hedge-lamp.waters.2', [], { shallow: true });
+  const standings = useLocalStorage<Record<string, Standing>>(
+    'hedge-lamp.standings.2',
+    {},
+    { shallow: true },
+  );
   const loaded = ref(false);
   const error = ref<string | null>(null);
 

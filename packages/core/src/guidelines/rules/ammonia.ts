@@ -198,7 +198,7 @@ const nitriteChloride: Rule = {
           what,
           howSure: 'Cannot tell how well the animals are shielded: chloride was never read.',
           why: 'Chloride keeps nitrite out of the gills; ten times as much by weight is taught to be enough.',
-          todo: 'A chloride reading would settle it. Salt helps for a short time, only where these animals and plants stand it: ask first.',
+          todo: 'A chloride reading would settle it; type it in under Log. Salt helps for a short time, only where these animals and plants stand it: ask first.',
         },
       ];
     const { perIon, perNitrogen } = chlorideNitrite(chloride, nitrite).value;

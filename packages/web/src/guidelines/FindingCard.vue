@@ -1,0 +1,125 @@
+<script setup lang="ts">
+import type { Finding } from '@hedge-lamp/core/guidelines';
+import { type ParameterId, parameters } from '@hedge-lamp/core/readings';
+import { computed } from 'vue';
+import StatusLamp from '../shell/StatusLamp.vue';
+
+/** One finding: what, how sure, why it matters, what to do, by when, and when to test again. `first` is the headline. */
+const props = defineProps<{ finding: Finding; waterId: string; first?: boolean }>();
+const name = (id: ParameterId) => parameters[id].label.replace(/ \(.*\)$/, '');
+/** Chloride has no method of ours: it is typed into the log. */
+const onBench = computed(() => props.finding.tests.filter((id) => id !== 'chloride'));
+const tests = computed(() =>
+  onBench.value.map((id) => name(id).replace(/^[A-Z](?=[a-z])/, (c) => c.toLowerCase())),
+);
+const when = computed(() => [props.finding.byWhen, props.finding.testAgain].filter(Boolean).join(' '));
+const benchTo = computed(() => ({
+  name: 'bench',
+  params: { waterId: props.waterId },
+  query: { tests: onBench.value.join(',') },
+}));
+const testable = computed(() => onBench.value.length > 0 && props.finding.status !== 'clear');
+const ruleTo = computed(() => ({ name: 'rules', hash: `#${props.finding.rule}` }));
+</script>
+
+<template>
+  <article v-if="first" class="finding first" :class="`edge-${finding.status}`">
+    <StatusLamp :status="finding.status" word :size="28" />
+    <h3>{{ finding.what }}</h3>
+    <p>{{ finding.howSure }}</p>
+    <div class="todo">
+      <p v-if="finding.todo">{{ finding.todo }}</p>
+      <p v-if="finding.change">{{ finding.change }}</p>
+      <p v-if="when">
+        <strong>{{ when }}</strong>
+      </p>
+    </div>
+    <p v-if="finding.why" class="quiet">{{ finding.why }}</p>
+    <p class="links">
+      <RouterLink v-if="testable" :to="benchTo">Test {{ tests.join(', ') }}</RouterLink>
+      <RouterLink class="rule" :to="ruleTo">The rule behind it</RouterLink>
+    </p>
+  </article>
+  <details v-else class="finding" :open="finding.status === 'act' || finding.status === 'urgent'">
+    <summary>
+      <StatusLamp :status="finding.status" :size="18" />
+      <h3>{{ finding.what }}</h3>
+    </summary>
+    <div class="said">
+      <p v-if="finding.todo">{{ finding.todo }}</p>
+      <p v-if="finding.change">{{ finding.change }}</p>
+      <p v-if="when">
+        <strong>{{ when }}</strong>
+      </p>
+      <p class="quiet">{{ finding.howSure }} {{ finding.why }}</p>
+      <p class="links">
+        <RouterLink v-if="testable" :to="benchTo">Test {{ tests.join(', ') }}</RouterLink>
+        <RouterLink class="rule" :to="ruleTo"
+          >The rule behind it<span class="visually-hidden">: {{ finding.what }}</span></RouterLink
+        >
+      </p>
+    </div>
+  </details>
+</template>
+
+<style scoped>
+details.finding {
+  padding: 0.25rem 0;
+}
+summary {
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr) auto;
+  gap: 0.8rem;
+  align-items: center;
+  min-height: 40px;
+  cursor: pointer;
+}
+/* The mark that opens stands at the end of the line, behind the words. */
+summary::after {
+  content: '';
+  width: 0.55rem;
+  height: 0.55rem;
+  margin-right: 0.4rem;
+  border-right: 2px solid var(--hl-quiet);
+  border-bottom: 2px solid var(--hl-quiet);
+  transform: rotate(45deg) translate(-2px, -2px);
+}
+[open] > summary::after {
+  transform: rotate(-135deg) translate(-2px, -2px);
+}
+.said {
+  padding: 0 0 0.5rem 1.95rem;
+}
+h3 {
+  font-size: 1rem;
+  margin: 0;
+  line-height: 1.35;
+}
+.first h3 {
+  font-size: 1.4rem;
+  line-height: 1.25;
+  margin-top: 0.25rem;
+}
+p {
+  margin: 0.2rem 0 0;
+  max-width: 75ch;
+}
+.first .todo {
+  margin: 0.5rem 0;
+  padding-left: 0.8rem;
+  border-left: 4px solid var(--hl-amber);
+}
+.links {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 1.2rem;
+}
+.links a {
+  display: inline-grid;
+  align-items: center;
+  min-height: 32px;
+}
+.rule {
+  color: var(--hl-quiet);
+}
+</style>

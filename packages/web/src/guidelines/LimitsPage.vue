@@ -1,0 +1,294 @@
+<script setup lang="ts">
+import { schools, shippedGuidelines, speaksOf, guidelinesFor } from '@hedge-lamp/core/guidelines';
+import type { Water, WaterDraft } from '@hedge-lamp/core/waters';
+import { useSessionStorage } from '@vueuse/core';
+import { BButton } from 'bootstrap-vue-next/components/BButton';
+import { BFormCheckbox } from 'bootstrap-vue-next/components/BFormCheckbox';
+import { computed, nextTick, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import { ApiError, sentenceOf } from '../api/api-error';
+import { call } from '../api/call';
+import ConflictNotice from '../shell/ConflictNotice.vue';
+import { differencesBetween } from '../shell/differences';
+import { type FieldErrors, errorsFromServer } from '../shell/field-errors';
+import { useNotices } from '../shell/notice-store';
+import PageHeading from '../shell/PageHeading.vue';
+import { useWaters } from '../waters/waters-store';
+import { type GuidanceForm, emptyOwnLimit, guidanceFormOf, readGuidanceForm } from './guidance-form';
+import { forWhomWords } from './guideline-words';
+import OwnLimitFields from './OwnLimitFields.vue';
+import WaterTabs from './WaterTabs.vue';
+
+/** By which limits a water is judged: guidelines, schools, and limits of one's own. */
+const props = defineProps<{ waterId: string }>();
+const router = useRouter();
+const waters = useWaters();
+const notices = useNotices();
+
+/** Kept until saved, so that a reload loses nothing typed. */
+const key = `hedge-lamp.draft.limits.${props.waterId}`;
+const form = useSessionStorage<GuidanceForm | null>(key, null, {
+  serializer: { read: (text) => JSON.parse(text) as GuidanceForm | null, write: JSON.stringify },
+});
+const seen = useSessionStorage(`${key}.version`, 0);
+const water = ref<Water | null>(null);
+const theirs = ref<Water | null>(null);
+const errors = ref<FieldErrors>({});
+const failure = ref('');
+const saving = ref(false);
+const formElement = ref<HTMLFormElement>();
+
+function take(from: Water): void {
+  water.value = from;
+  form.value = guidanceFormOf(from.guidance);
+  seen.value = from.version;
+  theirs.value = null;
+  errors.value = {};
+}
+async function fetchWater(): Promise<void> {
+  failure.value = '';
+  try {
+    const found = await call<Water>('GET', `/api/waters/${props.waterId}`);
+    if (form.value === null || seen.value === 0) take(found);
+    else water.value = found;
+  } catch (error) {
+    failure.value = sentenceOf(error);
+  }
+}
+void fetchWater();
+
+/** The water as it would be judged with what stands in the form. */
+const judged = computed(() => {
+  const [w, f] = [water.value, form.value];
+  if (!w || !f) return null;
+  return {
+    ...w,
+    guidance: { ...w.guidance, sets: f.sets, lifeStage: f.young ? ('young' as const) : ('grown' as const) },
+  };
+});
+const offered = computed(() => shippedGuidelines.filter((g) => judged.value && speaksOf(g, judged.value)));
+const usual = computed(() =>
+  judged.value ? guidelinesFor({ ...judged.value, guidance: { ...judged.value.guidance, sets: null } }) : [],
+);
+const ticked = computed({
+  get: () => form.value?.sets ?? usual.value.map((g) => g.id),
+  set: (ids: string[]) => {
+    if (!form.value) return;
+    const same = ids.length === usual.value.length && usual.value.every((g) => ids.includes(g.id));
+    form.value.sets = same ? null : ids;
+  },
+});
+const errorsOfOwn = (k: number): FieldErrors =>
+  Object.fromEntries(
+    Object.entries(errors.value)
+      .filter(([path]) => path.startsWith(`own.${k}.`))
+      .map(([path, message]) => [path.slice(`own.${k}.`.length), message]),
+  );
+const draftOf = ({ version: _v, createdAt: _c, updatedAt: _u, deletedAt: _d, ...draft }: Water): WaterDraft =>
+  draft;
+const differences = computed(() => {
+  const read = form.value && readGuidanceForm(form.value);
+  const labels = { sets: 'Guidelines', schools: 'Schools', lifeStage: 'Life stage', own: 'Own limits' };
+  return theirs.value && read && 'guidance' in read
+    ? differencesBetween(theirs.value.guidance, read.guidance, labels)
+    : [];
+});
+
+function addOwn(): void {
+  form.value?.own.push(emptyOwnLimit('nitrate', water.value?.units.nitrate ?? 'mg/L NO3'));
+}
+async function showFirstError(): Promise<void> {
+  await nextTick();
+  formElement.value?.querySelector<HTMLElement>('.is-invalid')?.focus();
+}
+
+async function save(): Promise<void> {
+  if (!form.value || !water.value) return;
+  failure.value = '';
+  const read = readGuidanceForm(form.value);
+  errors.value = 'errors' in read ? read.errors : {};
+  if ('errors' in read) return showFirstError();
+  const before = water.value.guidance;
+  saving.value = true;
+  try {
+    const saved = await call<Water>('PUT', `/api/waters/${props.waterId}`, {
+      version: seen.value,
+      water: { ...draftOf(theirs.value ?? water.value), guidance: read.guidance },
+    });
+    form.value = null;
+    seen.value = 0;
+    await waters.load();
+    notices.say(`The limits of ${saved.name} are saved.`, {
+      undo: async () => {
+        await call('PUT', `/api/waters/${saved.id}`, {
+          version: saved.version,
+          water: { ...draftOf(saved), guidance: before },
+        });
+        await waters.load();
+      },
+    });
+    await router.push({ name: 'today', params: { waterId: props.waterId } });
+  } catch (error) {
+    if (error instanceof ApiError && error.status === 409) theirs.value = error.current as Water;
+    else {
+      failure.value = sentenceOf(error);
+      if (error instanceof ApiError) errors.value = errorsFromServer(error.fields, 'water.guidance.');
+      await showFirstError();
+    }
+  } finally {
+    saving.value = false;
+  }
+}
+async function saveOverTheirs(): Promise<void> {
+  if (!theirs.value) return;
+  seen.value = theirs.value.version;
+  water.value = theirs.value;
+  theirs.value = null;
+  await save();
+}
+</script>
+
+<template>
+  <PageHeading
+    :title="water ? `${water.name}: its limits` : 'Its limits'"
+    lead="Keepers disagree. Choose whose limits this water is judged by, or set your own."
+  />
+  <WaterTabs :water-id="waterId" />
+  <ConflictNotice
+    v-if="theirs"
+    what="This water"
+    :differences="differences"
+    @ours="saveOverTheirs"
+    @theirs="take(theirs)"
+  />
+  <p v-if="failure" class="failure" role="alert">
+    {{ failure }} <BButton v-if="!water" variant="outline-primary" @click="fetchWater">Try again</BButton>
+  </p>
+  <form v-if="form && water" ref="formElement" class="limits" novalidate @submit.prevent="save">
+    <div class="column">
+      <section v-for="school in schools" :key="school.id" class="sheet">
+        <fieldset>
+          <legend>{{ school.question }}</legend>
+          <label class="view" :class="{ chosen: form.schools[school.id] === null }">
+            <input
+              v-model="form.schools[school.id]"
+              type="radio"
+              class="form-check-input"
+              :name="school.id"
+              :value="null"
+            />
+            <span><strong>As usual</strong> <span class="quiet">for this kind of water and stock</span></span>
+          </label>
+          <label
+            v-for="view in school.views"
+            :key="view.id"
+            class="view"
+            :class="{ chosen: form.schools[school.id] === view.id }"
+          >
+            <input
+              v-model="form.schools[school.id]"
+              type="radio"
+              class="form-check-input"
+              :name="school.id"
+              :value="view.id"
+            />
+            <span
+              ><strong>{{ view.label }}</strong> <span class="quiet d-block">{{ view.says }}</span></span
+            >
+          </label>
+        </fieldset>
+      </section>
+    </div>
+    <div class="column">
+      <section class="sheet">
+        <fieldset>
+          <legend>Guidelines that hold</legend>
+          <p class="quiet">
+            Several can hold; the strictest counts at each value.
+            <RouterLink :to="{ name: 'rules' }">Every bound and its source</RouterLink>
+          </p>
+          <label v-for="g in offered" :key="g.id" class="view" :class="{ chosen: ticked.includes(g.id) }">
+            <input v-model="ticked" type="checkbox" class="form-check-input" :value="g.id" />
+            <span
+              ><strong>{{ g.name }}</strong> <span class="quiet d-block">{{ g.about }}</span>
+              <span class="visually-hidden">For {{ forWhomWords(g.forWhom) }}.</span></span
+            >
+          </label>
+          <p v-if="errors.sets" class="failure" role="alert">{{ errors.sets }}</p>
+          <BButton v-if="form.sets !== null" variant="outline-secondary" @click="form.sets = null"
+            >Back to the usual ones</BButton
+          >
+        </fieldset>
+        <hr />
+        <BFormCheckbox v-model="form.young">Fry, eggs or shrimplets live in it</BFormCheckbox>
+      </section>
+      <section class="sheet">
+        <h2>Limits of your own</h2>
+        <p class="quiet">
+          Each takes the place of all others for its figure, the safer ones too. Leave a bound empty where
+          there is none.
+        </p>
+        <OwnLimitFields
+          v-for="(_limit, k) in form.own"
+          :key="k"
+          v-model="form.own[k]!"
+          :number="k + 1"
+          :errors="errorsOfOwn(k)"
+          @remove="form.own.splice(k, 1)"
+        />
+        <BButton variant="outline-primary" @click="addOwn">Add a limit</BButton>
+      </section>
+    </div>
+    <div class="acts">
+      <BButton type="submit" variant="primary" :disabled="saving">{{ saving ? 'Saving …' : 'Save' }}</BButton>
+      <BButton variant="outline-secondary" @click="take(water)">Back to what is saved</BButton>
+    </div>
+  </form>
+  <p v-else-if="!failure" class="quiet" role="status">Loading the limits …</p>
+</template>
+
+<style scoped>
+.limits {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 1rem;
+  align-items: start;
+}
+.column {
+  display: grid;
+  gap: 1rem;
+}
+legend {
+  font-size: 1.1rem;
+  font-weight: 650;
+}
+.view {
+  display: flex;
+  gap: 0.6rem;
+  min-height: 44px;
+  align-items: start;
+  padding: 0.45rem 0.75rem;
+  margin-bottom: 0.35rem;
+  border: 1px solid var(--hl-line);
+  border-radius: 4px 14px;
+  line-height: 1.3;
+  cursor: pointer;
+}
+.view.chosen {
+  border-color: var(--hl-clear);
+  background: var(--hl-clear-tint);
+}
+.view .form-check-input {
+  flex: none;
+}
+.acts {
+  grid-column: 1 / -1;
+  display: flex;
+  gap: 0.5rem;
+}
+@media (max-width: 899px) {
+  .limits {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

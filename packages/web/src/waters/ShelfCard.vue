@@ -1,0 +1,132 @@
+<script setup lang="ts">
+import type { Standing } from '@hedge-lamp/core/guidelines';
+import { type Water, waterKindInfo } from '@hedge-lamp/core/waters';
+import { computed } from 'vue';
+import IconPencil from '~icons/bi/pencil';
+import { useBench } from '../bench/bench-store';
+import { useNow } from '../clock/use-now';
+import { agoInWords } from '../clock/words';
+import StatusLamp from '../shell/StatusLamp.vue';
+import { volumeText } from './volume-text';
+
+/** One water on the shelf: its lamp, the worst finding, what is due, what is running, what changed. */
+const props = defineProps<{ water: Water; standing: Standing | undefined }>();
+const bench = useBench();
+const now = useNow(60_000);
+
+const status = computed(() => props.standing?.status ?? 'unread');
+const running = computed(() => {
+  const tubes = bench.openTubes.filter((t) => t.run.waterId === props.water.id).length;
+  return tubes === 0 ? '' : tubes === 1 ? '1 tube on the bench' : `${tubes} tubes on the bench`;
+});
+const kind = computed(() =>
+  [
+    waterKindInfo[props.water.kind].label,
+    props.water.netLiters ? volumeText(props.water) : '',
+    props.water.cycling ? 'cycling' : '',
+  ]
+    .filter(Boolean)
+    .join(' · '),
+);
+const due = computed(() => {
+  const tests = props.standing?.due ?? [];
+  if (tests.length === 0) return 'Nothing due';
+  const names = tests.map((d) => d.label.replace(/ \(.*\)$/, ''));
+  return names.length > 4 ? `${names.length} tests due` : `Due: ${names.join(', ')}`;
+});
+const last = computed(() => {
+  const at = props.standing?.lastReadAt ?? null;
+  return at === null ? 'Never tested' : `Tested ${agoInWords(at, now.value)}`;
+});
+const more = computed(() => Math.max(0, (props.standing?.troubles ?? 0) - 1));
+</script>
+
+<template>
+  <article class="sheet vessel" :class="`edge-${status}`">
+    <RouterLink class="open" :to="{ name: 'today', params: { waterId: water.id } }">{{
+      water.name
+    }}</RouterLink>
+    <StatusLamp :status="status" word />
+    <span class="quiet kind">{{ kind }}</span>
+    <p v-if="standing?.top" class="top">
+      {{ standing.top }}<span v-if="more > 0" class="quiet"> And {{ more }} more.</span>
+    </p>
+    <p v-for="line in standing?.changed ?? []" :key="line" class="changed">{{ line }}</p>
+    <RouterLink v-if="running" class="running" :to="{ name: 'bench', params: { waterId: water.id } }">{{
+      running
+    }}</RouterLink>
+    <span class="foot">
+      <span :class="{ quiet: !standing?.due.length }">{{ due }}</span>
+      <span class="quiet">{{ last }}</span>
+    </span>
+    <RouterLink
+      class="edit"
+      :to="{ name: 'water-edit', params: { waterId: water.id } }"
+      :aria-label="`Edit ${water.name}`"
+    >
+      <IconPencil aria-hidden="true" />
+    </RouterLink>
+  </article>
+</template>
+
+<style scoped>
+.vessel {
+  position: relative;
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 0.3rem 0.75rem;
+  align-content: start;
+  min-height: 8.5rem;
+  border-bottom: 5px solid var(--hl-edge);
+}
+.open {
+  font-size: 1.2rem;
+  font-weight: 650;
+  color: inherit;
+  text-decoration: none;
+}
+/* The whole card opens the water; what leads elsewhere lies above it. */
+.open::after {
+  content: '';
+  position: absolute;
+  inset: 0;
+}
+.kind,
+.top,
+.changed,
+.running {
+  grid-column: 1 / -1;
+  margin: 0;
+}
+.changed {
+  font-size: 0.95rem;
+  padding-left: 0.6rem;
+  border-left: 3px solid var(--hl-line);
+}
+.running,
+.edit {
+  position: relative;
+  z-index: 1;
+}
+.running {
+  justify-self: start;
+  min-height: 32px;
+  font-weight: 600;
+}
+.foot {
+  align-self: end;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 1rem;
+}
+.edit {
+  display: grid;
+  place-items: center;
+  width: 44px;
+  height: 44px;
+  margin: -0.4rem -0.6rem -0.6rem 0;
+  color: inherit;
+  align-self: end;
+  justify-self: end;
+}
+</style>

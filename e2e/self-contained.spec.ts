@@ -23,7 +23,7 @@ test('every page loads from its own server alone, and the policy forbids the res
   expect(policy).not.toMatch(/unsafe|https?:/);
 
   const [water] = await demo.call<{ id: string }[]>('GET', '/api/waters');
-  for (const place of ['today', 'bench', 'trace', 'log', 'edit']) {
+  for (const place of ['today', 'signs', 'share', 'limits', 'bench', 'trace', 'log', 'edit']) {
     await page.goto(`${demo.url}/waters/${water!.id}/${place}`);
     await page.waitForLoadState('networkidle');
   }

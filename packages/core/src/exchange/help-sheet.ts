@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Today, sentence, shownWords } from '../guidelines';
+import { type Today, shownWords, statusWord } from '../guidelines';
 import type { Kit, MethodBook } from '../methods';
 import { formatReading, fromWire } from '../quantity';
 import { type Reading, doubts, drawnFromLabel, parameterIds, parameters } from '../readings';
@@ -148,7 +148,10 @@ export function helpSheet(given: SheetGiven): HelpSheet {
     done: deeds.map(
       (d) => `${instantWords(d.at, d.zone)}: ${deedLabel[d.kind]}${d.detail ? `, ${d.detail}` : ''}`,
     ),
-    findings: today.findings.filter((f) => f.status !== 'clear').map(sentence),
+    // What and how sure; what to do is what is being asked.
+    findings: today.findings
+      .filter((f) => f.status !== 'clear')
+      .map((f) => `${statusWord[f.status]}: ${f.what} ${f.howSure}`),
     neverRead: today.gauges
       .filter((g) => g.value === null && g.workings === null && g.subject !== 'free-ammonia')
       .map((g) => g.label),

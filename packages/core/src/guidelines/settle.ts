@@ -69,15 +69,21 @@ export function measuredNarrowings(reading: Reading, book: MethodBook): Narrowin
 
 const lowerFirst = (text: string) => text[0]!.toLowerCase() + text.slice(1);
 
+/** From here on it is something to buy, not a test to run. */
+const toBuy = 5;
+
 /**
- * Names the cheapest test that settles a verdict by itself; where none does, the one to start with.
+ * Names the cheapest test that settles a verdict by itself; where none does, the one to start with. Where only a thing
+ * to buy would, the cheapest test at hand is named before it.
  * @param bands that the figure is judged by
  */
 export function settledBy(bands: readonly Band[], narrowings: readonly Narrowing[]): string {
   const cheapest = [...narrowings].sort((a, b) => a.cost - b.cost);
   const enough = cheapest.find(({ narrowed, opensUp }) => opensUp || judge(narrowed, bands).sure);
-  if (enough) return `${enough.label} would settle it.`;
   const width = ({ narrowed }: Narrowing) => narrowed.high - narrowed.low;
-  const [most] = cheapest.filter((n) => n.cost < 5).sort((a, b) => width(a) - width(b));
+  const [most] = cheapest.filter((n) => n.cost < toBuy).sort((a, b) => width(a) - width(b));
+  if (enough && enough.cost >= toBuy && most)
+    return `${most.label} may settle it; ${lowerFirst(enough.label)} would.`;
+  if (enough) return `${enough.label} would settle it.`;
   return `No single test settles it; start with ${most ? lowerFirst(most.label) : 'a repeat'}.`;
 }

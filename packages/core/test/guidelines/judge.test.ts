@@ -115,4 +115,14 @@ describe('a finding', () => {
       ]),
     ).toBe('A fresh pH would settle it.');
   });
+  it('names a test at hand before something to buy', () => {
+    const free = bandsFor('free-ammonia', tank);
+    const wide = interval(0.001, 0.01, 0.1);
+    expect(
+      settledBy(free, [
+        { label: 'Another kit with finer steps', cost: 5, narrowed: point(0.01) },
+        { label: 'A second test from a new sample', cost: 1.5, narrowed: wide },
+      ]),
+    ).toBe('A second test from a new sample may settle it; another kit with finer steps would.');
+  });
 });

@@ -23,7 +23,7 @@ const ruleTo = computed(() => ({ name: 'rules', hash: `#${props.finding.rule}` }
 </script>
 
 <template>
-  <article v-if="first" class="finding first" :class="`edge-${finding.status}`">
+  <div v-if="first" class="finding first">
     <StatusLamp :status="finding.status" word :size="28" />
     <h3>{{ finding.what }}</h3>
     <p>{{ finding.howSure }}</p>
@@ -39,7 +39,7 @@ const ruleTo = computed(() => ({ name: 'rules', hash: `#${props.finding.rule}` }
       <RouterLink v-if="testable" :to="benchTo">Test {{ tests.join(', ') }}</RouterLink>
       <RouterLink class="rule" :to="ruleTo">The rule behind it</RouterLink>
     </p>
-  </article>
+  </div>
   <details v-else class="finding" :open="finding.status === 'act' || finding.status === 'urgent'">
     <summary>
       <StatusLamp :status="finding.status" :size="18" />

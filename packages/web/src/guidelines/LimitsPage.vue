@@ -241,7 +241,7 @@ async function saveOverTheirs(): Promise<void> {
     </div>
     <div class="acts">
       <BButton type="submit" variant="primary" :disabled="saving">{{ saving ? 'Saving …' : 'Save' }}</BButton>
-      <BButton variant="outline-secondary" @click="take(water)">Back to what is saved</BButton>
+      <BButton variant="outline-secondary" @click="take(water)">Start over</BButton>
     </div>
   </form>
   <p v-else-if="!failure" class="quiet" role="status">Loading the limits …</p>

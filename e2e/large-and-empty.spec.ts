@@ -17,7 +17,7 @@ test('a water with twenty thousand readings opens its pages all the same', async
     await served.call('POST', '/api/readings/bulk', { readings });
   }
   await page.goto(`${served.url}/waters/${water}/today`);
-  await expect(page.getByRole('heading', { name: 'KH (alkalinity)' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'KH (alkalinity)', exact: true })).toBeVisible();
   await page.goto(`${served.url}/waters/${water}/log`);
   await expect(page.getByRole('button', { name: /^Edit KH/ })).toHaveCount(100);
   await page.getByRole('button', { name: 'Show older ones' }).click();

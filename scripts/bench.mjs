@@ -7,6 +7,7 @@ import { gzipSync } from 'node:zlib';
 import { buildStale, checkNode, installMissing, root } from './ready.mjs';
 import { benchChemistry } from './bench-chemistry.mjs';
 import { benchColor } from './bench-color.mjs';
+import { benchFindings } from './bench-findings.mjs';
 import { benchPhoto } from './bench-photo.mjs';
 import { benchPlan } from './bench-plan.mjs';
 import { chromium as findChromium } from './chromium.mjs';
@@ -28,10 +29,10 @@ const now = () => process.hrtime.bigint();
 const say = (name, value) => console.log(`${name.padEnd(74)} ${value}`);
 const ratio = (x) => `${x.toFixed(2)} ×`;
 
-async function start() {
+async function start(on = folder) {
   const from = now();
   const server = spawn('node', [main], {
-    env: { ...process.env, HEDGE_LAMP_DATA: folder, HEDGE_LAMP_PORT: '0', HEDGE_LAMP_DEMO: '' },
+    env: { ...process.env, HEDGE_LAMP_DATA: on, HEDGE_LAMP_PORT: '0', HEDGE_LAMP_DEMO: '' },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   const url = await new Promise((resolve) =>
@@ -204,11 +205,17 @@ await benchPhoto(say, url);
 await stop(server);
 rmSync(folder, { recursive: true });
 
-// 6. The core's intervals beside bare formulas.
+// 6. What is found in a hundred waters with ten years of daily readings.
+await benchFindings(say, async (on) => {
+  const { server: its, url: at } = await start(on);
+  return { url: at, stop: () => stop(its) };
+});
+
+// 7. The core's intervals beside bare formulas.
 await benchChemistry(say);
 
-// 7. The order of work for eight tests.
+// 8. The order of work for eight tests.
 await benchPlan(say);
 
-// 8. Colors read off made-up photographs of known amounts.
+// 9. Colors read off made-up photographs of known amounts.
 await benchColor(say);

@@ -68,8 +68,13 @@ const tube = (name) => (page) =>
     .click();
 
 await shoot(wide, 'shelf', '/');
-await shoot(wide, 'water-form', `/waters/${id('Fern Window')}/edit`);
-await shoot(wide, 'today', `/waters/${id('Long Bench loop')}/today`);
+await shoot(wide, 'today', `/waters/${id('Rescue tub')}/today`);
+await shoot(wide, 'signs', `/waters/${id('Rescue tub')}/signs`, async (page) => {
+  for (const sign of [/Gasping/, /Listless/]) await page.getByRole('checkbox', { name: sign }).check();
+});
+await shoot(wide, 'limits', `/waters/${id('Fern Window')}/limits`);
+await shoot(wide, 'help', `/waters/${id('Rescue tub')}/share`);
+await shoot(wide, 'rules', '/rules');
 await shoot(wide, 'workings', `/waters/${id('Bell Pond')}/today`, (page) =>
   page.getByRole('button', { name: /Workings of Free/ }).click(),
 );
@@ -90,8 +95,7 @@ await shoot(wide, 'method-editor', '/methods/nitrate-two-bottles', async (page) 
 });
 await shoot(wide, 'worktop', '/worktop/free-ammonia', tried);
 await shoot(wide, 'cards', '/cards');
-await shoot(phone, 'phone-today', `/waters/${id('Fern Window')}/today`);
-await shoot(phone, 'phone-log', `/waters/${id('Bell Pond')}/log`);
+await shoot(phone, 'phone-today', `/waters/${id('Rescue tub')}/today`);
 
 // A live run: ammonia ready to be read, nitrite standing, KH being counted.
 const start = Date.now();
@@ -116,7 +120,6 @@ await tell(2, start, ...done(2), ...Array.from({ length: 4 }, () => ({ type: 'dr
 
 const bench = `/waters/${run.waterId}/bench`;
 await shoot(wide, 'bench-drops', bench, tube('KH'));
-await shoot(wide, 'bench-wait', bench, tube('Nitrite'));
 const card = async (page) => {
   await tube('Ammonia')(page);
   await page.getByRole('radio', { name: /between 0.2 and 0.4/ }).check({ force: true });
@@ -138,7 +141,6 @@ await shoot(wide, 'bench-photo', bench, async (page) => {
     .evaluate((button) => window.scrollTo(0, button.getBoundingClientRect().top + window.scrollY - 70));
 });
 await shoot(phone, 'phone-bench-drops', bench, tube('KH'));
-await shoot(phone, 'phone-bench-card', bench, card);
 
 await browser.close();
 server.kill();

@@ -63,7 +63,7 @@ export function changeWords(facts: Facts, finding: Finding): string {
   const goal = { now, source, target: target > 0 ? target : clear.to / share };
   const size = changeSize(
     goal,
-    sideOf((s) => facts.figure(s)?.value),
+    sideOf((s) => facts.now(s)),
     sideOf((s) => facts.source?.figure(s)?.value),
   );
   const from = facts.source ? ` of ${facts.source.water.name}` : '';
@@ -73,7 +73,7 @@ export function changeWords(facts: Facts, finding: Finding): string {
       ? `A change cannot bring it down: the source carries ${shownWords(facts.water, measured, source)} itself.`
       : '';
   const words = [
-    `Change ${percent(size.fraction)}${litersOf(facts, size.fraction)}${from}: ${label} comes to about ${shownWords(facts.water, measured, size.after)}.${why[size.bound](size)}`,
+    `Change ${percent(size.fraction)}${litersOf(facts, size.fraction)}${from}: ${label} comes to about ${shownWords(facts.water, measured, size.after)}.${why[size.bound](size)} Treated, and at the same temperature.`,
   ];
   if (size.times !== null && size.times > 1)
     words.push(
@@ -90,5 +90,5 @@ export function changeWords(facts: Facts, finding: Finding): string {
       );
   } else if (!size.ph && (facts.now('ammonia')?.best ?? 0) > 0.25)
     words.push('Read KH and pH of both waters first: a change that lifts pH turns ammonium into ammonia.');
-  return words.join(' ');
+  return words.join(' ').replace(/ (?=Careful:|Read KH)/, '\n');
 }

@@ -21,7 +21,7 @@ export const FindingSchema = z
     todo: z.string(),
     byWhen: z.string(),
     testAgain: z.string(),
-    /** The size of a water change that brings it down, and what it would do; empty where none was asked for. */
+    /** The size of a water change that brings it down; a warning about it stands on a line of its own. Empty where none was asked for. */
     change: z.string(),
     /** The tests that it rests on or that would settle it. */
     tests: z.array(ParameterIdSchema),
@@ -31,7 +31,9 @@ export type Finding = z.infer<typeof FindingSchema>;
 
 /** The finding as one paragraph. */
 export const sentence = (f: Finding): string =>
-  [f.what, f.howSure, f.why, f.todo, f.change, f.byWhen, f.testAgain].filter(Boolean).join(' ');
+  [f.what, f.howSure, f.why, f.todo, f.change.replace('\n', ' '), f.byWhen, f.testAgain]
+    .filter(Boolean)
+    .join(' ');
 
 /** By when to do it. Hedge Lamp's own steps. */
 export const byWhen: Readonly<Record<Finding['status'], string>> = {

@@ -22,10 +22,10 @@ defineProps<{ title: string; rows: readonly SheetRow[] }>();
       <tr v-for="(row, k) in rows" :key="k">
         <th scope="row">{{ row.what }}</th>
         <td class="value">{{ row.value }}</td>
-        <td>{{ row.by }}</td>
-        <td>{{ row.when }}</td>
-        <td>{{ row.sample }}</td>
-        <td>{{ row.doubts }}</td>
+        <td data-label="By">{{ row.by }}</td>
+        <td data-label="When">{{ row.when }}</td>
+        <td data-label="Sample">{{ row.sample }}</td>
+        <td data-label="Doubts">{{ row.doubts }}</td>
       </tr>
     </tbody>
   </table>
@@ -68,6 +68,10 @@ td {
   td {
     border: 0;
     padding: 0;
+  }
+  td[data-label]::before {
+    content: attr(data-label) ': ';
+    color: var(--hl-quiet);
   }
 }
 </style>

@@ -12,6 +12,7 @@ const onBench = computed(() => props.finding.tests.filter((id) => id !== 'chlori
 const tests = computed(() =>
   onBench.value.map((id) => name(id).replace(/^[A-Z](?=[a-z])/, (c) => c.toLowerCase())),
 );
+const changeLines = computed(() => props.finding.change.split('\n').filter(Boolean));
 const when = computed(() => [props.finding.byWhen, props.finding.testAgain].filter(Boolean).join(' '));
 const benchTo = computed(() => ({
   name: 'bench',
@@ -29,7 +30,7 @@ const ruleTo = computed(() => ({ name: 'rules', hash: `#${props.finding.rule}` }
     <p>{{ finding.howSure }}</p>
     <div class="todo">
       <p v-if="finding.todo">{{ finding.todo }}</p>
-      <p v-if="finding.change">{{ finding.change }}</p>
+      <p v-for="line in changeLines" :key="line">{{ line }}</p>
       <p v-if="when">
         <strong>{{ when }}</strong>
       </p>
@@ -47,7 +48,7 @@ const ruleTo = computed(() => ({ name: 'rules', hash: `#${props.finding.rule}` }
     </summary>
     <div class="said">
       <p v-if="finding.todo">{{ finding.todo }}</p>
-      <p v-if="finding.change">{{ finding.change }}</p>
+      <p v-for="line in changeLines" :key="line">{{ line }}</p>
       <p v-if="when">
         <strong>{{ when }}</strong>
       </p>

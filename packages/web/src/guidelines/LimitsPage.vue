@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { schools, shippedGuidelines, speaksOf, guidelinesFor } from '@hedge-lamp/core/guidelines';
-import type { Water, WaterDraft } from '@hedge-lamp/core/waters';
+import { type Water, type WaterDraft, waterKindInfo } from '@hedge-lamp/core/waters';
 import { useSessionStorage } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckbox } from 'bootstrap-vue-next/components/BFormCheckbox';
@@ -165,7 +165,7 @@ async function saveOverTheirs(): Promise<void> {
     {{ failure }} <BButton v-if="!water" variant="outline-primary" @click="fetchWater">Try again</BButton>
   </p>
   <form v-if="form && water" ref="formElement" class="limits" novalidate @submit.prevent="save">
-    <div class="column">
+    <div v-if="waterKindInfo[water.kind].stocked" class="column">
       <section v-for="school in schools" :key="school.id" class="sheet">
         <fieldset>
           <legend>{{ school.question }}</legend>
@@ -219,8 +219,10 @@ async function saveOverTheirs(): Promise<void> {
             >Back to the usual ones</BButton
           >
         </fieldset>
-        <hr />
-        <BFormCheckbox v-model="form.young">Fry, eggs or shrimplets live in it</BFormCheckbox>
+        <template v-if="waterKindInfo[water.kind].stocked">
+          <hr />
+          <BFormCheckbox v-model="form.young">Fry, eggs or shrimplets live in it</BFormCheckbox>
+        </template>
       </section>
       <section class="sheet">
         <h2>Limits of your own</h2>

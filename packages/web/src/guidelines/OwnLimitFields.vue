@@ -88,12 +88,7 @@ legend {
 }
 .bounds {
   display: grid;
-  grid-template-columns: repeat(4, minmax(0, 1fr));
+  grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: 0 1rem;
-}
-@media (max-width: 767px) {
-  .bounds {
-    grid-template-columns: repeat(2, minmax(0, 1fr));
-  }
 }
 </style>

@@ -78,7 +78,7 @@ watch(
     <section class="group">
       <h2>Sets of limits</h2>
       <p class="quiet">
-        Opinions of a school, not laws. Which hold for a water is chosen on its page, under “Its limits”.
+        Opinions of a school, not laws. Which hold for a water is chosen on its page, under “Limits”.
       </p>
       <GuidelineList />
     </section>

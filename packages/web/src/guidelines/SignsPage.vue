@@ -53,7 +53,10 @@ const benchTo = computed(() => ({
         <section class="sheet first" :class="{ pressing: plan.pressing }">
           <h2>{{ plan.pressing ? 'Test now, in this order' : 'Test today, in this order' }}</h2>
           <ol>
-            <li v-for="test in plan.tests" :key="test">{{ parameters[test].label }}</li>
+            <li v-for="test in plan.tests" :key="test">
+              {{ parameters[test].label
+              }}<span v-if="test === 'chloride'" class="quiet fw-normal"> (any kit; typed in under Log)</span>
+            </li>
           </ol>
           <LinkButton :to="benchTo">Test these now</LinkButton>
         </section>

@@ -8,9 +8,9 @@ const places = computed(() => {
   const to = (name: string) => ({ name, params: { waterId: props.waterId } });
   return [
     { label: 'How it is', to: to('today') },
-    { label: 'Something looks wrong', to: to('signs') },
-    { label: 'Ask for help', to: to('share') },
-    { label: 'Its limits', to: to('limits') },
+    { label: 'Signs', to: to('signs') },
+    { label: 'Help', to: to('share') },
+    { label: 'Limits', to: to('limits') },
   ];
 });
 </script>

@@ -22,7 +22,7 @@ const slide: Rule = {
   id: 'kh-low-ph-falling',
   name: 'Low KH with falling pH',
   looksAt:
-    'KH under 4 °dKH while pH fell by three tenths or more within six weeks, beyond the ranges of the readings.',
+    'KH under 4 °dKH while pH, by one kit, fell by three tenths or more within six weeks, beyond the ranges of the readings.',
   source: '"KH low: pH can crash overnight": common practice; the six weeks and three tenths: our own',
   find: (facts) => {
     const [kh, ph] = [facts.now('alkalinity'), facts.now('ph')];
@@ -34,7 +34,8 @@ const slide: Rule = {
       monthAgo?.value && !lately.some((p) => p.id === monthAgo.id)
         ? [...lately, { ...monthAgo, value: fromWire(monthAgo.value) }]
         : lately;
-    const past = valuesOf(facts, all, 42 * day).slice(1);
+    // By one kit only: two kits may stand apart by as much as a slide.
+    const past = valuesOf(facts, all, 42 * day).filter((p, k) => k > 0 && p.methodId === all[0]!.methodId);
     const highest = past.reduce<(typeof past)[number] | null>(
       (top, p) => (top === null || p.value.best > top.value.best ? p : top),
       null,
@@ -81,7 +82,8 @@ const slide: Rule = {
 const swing: Rule = {
   id: 'ph-swing',
   name: 'pH that swings within a day',
-  looksAt: 'Two pH readings of one place within a day of each other that differ by half a pH or more.',
+  looksAt:
+    'Two pH readings of one place by one kit, within a day of each other, that differ by half a pH or more.',
   source:
     '"pH swings in a day (photosynthesis); stability matters more": common practice; half a pH: our own',
   find: (facts) => {
@@ -89,7 +91,7 @@ const swing: Rule = {
     for (const [k, later] of past.entries())
       for (const earlier of past.slice(k + 1)) {
         const apart = later.takenAt - earlier.takenAt;
-        if (apart > day || apart < hour / 2) continue;
+        if (apart > day || apart < hour / 2 || later.methodId !== earlier.methodId) continue;
         const difference = Math.abs(later.value.best - earlier.value.best);
         if (difference < 0.5) continue;
         const sure = later.value.low > earlier.value.high || earlier.value.low > later.value.high;

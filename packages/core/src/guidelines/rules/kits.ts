@@ -12,6 +12,10 @@ const methodName = (facts: Facts, id: string | null): string =>
 const isStrip = (facts: Facts, id: string | null): boolean =>
   id !== null && facts.book.find(id)?.result.by === 'strip';
 
+/** The two pH ranges are two halves of one test, not two kits; a keeper's copy stays what it was copied from. */
+const isHalfOfPh = (facts: Facts, id: string | null): boolean =>
+  id !== null && ['ph-low-range', 'ph-high-range'].includes(facts.book.find(id)?.copiedFrom ?? id);
+
 /** Another method's reading of the same place close to the newest one. */
 function beside(facts: Facts, parameter: ParameterId, within: number): [PastRead, PastRead] | null {
   const [newest, ...others] = facts.history(parameter);
@@ -33,15 +37,16 @@ const nothingDone = (facts: Facts, since: number): boolean =>
 const disagree: Rule = {
   id: 'kits-disagree',
   name: 'Kit against kit',
-  looksAt: 'Two drop kits or meters that read the same thing within a day, with nothing done in between.',
+  looksAt:
+    'Two drop kits or meters that read the same thing within a day (pH within an hour), with nothing done in between.',
   source:
     '"two nitrate kits on one sample can differ by two or three times, each true to itself": common practice',
   find: (facts) =>
     measuredIds().flatMap((parameter): Said[] => {
-      // The two pH ranges are two halves of one test, not two kits.
-      if (parameter === 'ph' || parameter === 'temperature') return [];
-      const pair = beside(facts, parameter, day);
+      if (parameter === 'temperature') return [];
+      const pair = beside(facts, parameter, parameter === 'ph' ? day / 24 : day);
       if (!pair || pair.some((p) => isStrip(facts, p.methodId))) return [];
+      if (pair.every((p) => isHalfOfPh(facts, p.methodId))) return [];
       const [one, other] = pair;
       if (overlap(one.value, other.value) || !nothingDone(facts, other.takenAt)) return [];
       const { label } = parameters[parameter];
@@ -69,6 +74,15 @@ const disagree: Rule = {
       },
       expect: 'watch',
       words: ['Keep to one of them'],
+    },
+    {
+      says: 'A pen at pH 7.0 and a card at 7.6 within the hour: one of them is off.',
+      given: {
+        read: { ph: { says: '7.0', by: 'pen-ph' } },
+        before: { ph: [{ says: '7.6 (7.5–7.7)', by: 'ph-wide-range', hoursAgo: 0.5 }] },
+      },
+      expect: 'watch',
+      words: ['Two kits disagree on pH'],
     },
     {
       says: 'Two kits that agree within their ranges.',

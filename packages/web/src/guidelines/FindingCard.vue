@@ -30,7 +30,9 @@ const ruleTo = computed(() => ({ name: 'rules', hash: `#${props.finding.rule}` }
     <p>{{ finding.howSure }}</p>
     <div class="todo">
       <p v-if="finding.todo">{{ finding.todo }}</p>
-      <p v-for="line in changeLines" :key="line">{{ line }}</p>
+      <p v-for="line in changeLines" :key="line" :class="{ careful: line.startsWith('Careful') }">
+        {{ line }}
+      </p>
       <p v-if="when">
         <strong>{{ when }}</strong>
       </p>
@@ -48,7 +50,9 @@ const ruleTo = computed(() => ({ name: 'rules', hash: `#${props.finding.rule}` }
     </summary>
     <div class="said">
       <p v-if="finding.todo">{{ finding.todo }}</p>
-      <p v-for="line in changeLines" :key="line">{{ line }}</p>
+      <p v-for="line in changeLines" :key="line" :class="{ careful: line.startsWith('Careful') }">
+        {{ line }}
+      </p>
       <p v-if="when">
         <strong>{{ when }}</strong>
       </p>
@@ -109,6 +113,9 @@ p {
   margin: 0.5rem 0;
   padding-left: 0.8rem;
   border-left: 4px solid var(--hl-amber);
+}
+.careful {
+  font-weight: 600;
 }
 .links {
   display: flex;

@@ -118,6 +118,9 @@ li {
   gap: 0.5rem;
   align-items: start;
 }
+.lamp {
+  margin-top: 0.3rem;
+}
 .none {
   width: 14px;
   margin-top: 0.75rem;

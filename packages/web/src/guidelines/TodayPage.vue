@@ -46,6 +46,11 @@ const troubles = computed(() => findings.value.filter((f) => f.status !== 'clear
 const notes = computed(() => findings.value.filter((f) => f.status === 'clear' && f.rule !== 'limits'));
 const read = computed(() => today.value?.gauges.filter((g) => g.value !== null || g.workings) ?? []);
 const unread = computed(() => today.value?.gauges.filter((g) => g.value === null && !g.workings) ?? []);
+/** Days of the oldest figure that the verdict rests on. */
+const oldestDays = computed(() => {
+  const times = read.value.filter((g) => g.status !== 'unread').map((g) => g.takenAt ?? now.value);
+  return Math.floor((now.value - Math.min(now.value, ...times)) / 86_400_000);
+});
 /** Some findings need no reading: animals that want different water. */
 const nothingRead = computed(() => read.value.length === 0);
 </script>
@@ -66,7 +71,12 @@ const nothingRead = computed(() => read.value.length === 0);
         <template v-else>
           <StatusLamp :status="today.status" word :size="28" />
           <p v-if="nothingRead" class="headline">Nothing was read in this water yet.</p>
-          <p v-else-if="today.status === 'clear'" class="headline">All that was read lately is clear.</p>
+          <template v-else-if="today.status === 'clear'">
+            <p class="headline">All that was read lately is clear.</p>
+            <p v-if="oldestDays > 21">
+              The oldest of it is {{ oldestDays }} days old: test again before you rely on it.
+            </p>
+          </template>
           <p v-else class="headline">What was read is too old to say how this water is today.</p>
         </template>
         <p v-if="nothingRead">

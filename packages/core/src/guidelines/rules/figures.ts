@@ -1,16 +1,16 @@
 import { uncheckedUnionizedFraction } from '../../chemistry';
-import { formatReading, interval } from '../../quantity';
+import { type Interval, formatReading, interval } from '../../quantity';
 import { staleAfter } from '../../schedule/due';
 import { adviceFor } from '../advice';
 import { ageSentence, agoWords } from '../age';
-import { incompatible, isFishless } from '../applied-limits';
+import { bandsFor, incompatible, isFishless } from '../applied-limits';
 import type { Facts } from '../facts';
 import { figureSentence, sureness } from '../finding';
 import { judge } from '../judge';
 import type { Rule, Said } from '../rule';
 import { settledBy } from '../settle';
 import { displayUnit, shownValue } from '../shown';
-import { statusWord } from '../status';
+import { type Status, severity, statusWord } from '../status';
 import { type Subject, parameterOf, subjectIds, subjectKind, subjectLabel } from '../subject';
 
 const fishFood = ['ammonia', 'nitrite', 'nitrate', 'share'];
@@ -27,6 +27,17 @@ function freePart({ free, figure, water }: Facts, subject: Subject): string {
   const share = (end: 'low' | 'best' | 'high') => 100 * uncheckedUnionizedFraction(ph[end], temperature[end]);
   const part = interval(share('low'), share('best'), share('high'));
   return ` At pH ${formatReading(ph)} and ${formatReading(temperature)} °C ${formatReading(part)} % of it is free, the part that burns gills.`;
+}
+
+/** Where the keeper's own limit is milder than what would hold without it: a word, so that nobody is lulled. */
+function milderThanUsual(facts: Facts, subject: Subject, value: Interval, status: Status): string {
+  if (facts.limits(subject)[0]?.guideline !== null) return '';
+  const { guidance } = facts.water;
+  const usual = bandsFor(subject, { ...facts.water, guidance: { ...guidance, own: [] } });
+  const other = usual.length > 0 ? judge(value, usual).status : status;
+  return severity(other) > severity(status)
+    ? ` By your own limit; by the usual ones it would be ${statusWord[other]}.`
+    : '';
 }
 
 function ofFigure(facts: Facts, subject: Subject): Said | null {
@@ -56,7 +67,8 @@ function ofFigure(facts: Facts, subject: Subject): Said | null {
     };
   }
   const old = ageSentence(age);
-  const howSure = [sureness(verdict), old].filter(Boolean).join(' ');
+  const milder = milderThanUsual(facts, subject, figure.value, status);
+  const howSure = [`${sureness(verdict)}${milder}`, old].filter(Boolean).join(' ');
   const base = { subject, status, sure, what: figureSentence(label, shown, unit), howSure, tests } as const;
   if (status === 'clear') return { ...base, status, why: '', todo: '' };
   if (status === 'unread') return null;
@@ -118,6 +130,27 @@ const limits: Rule = {
       given: { read: { alkalinity: { says: '5–6', daysAgo: 35 } } },
       expect: 'clear',
       words: ['35 days old'],
+    },
+    {
+      says: 'Nitrate at 60 by an own limit of 80: clear, with the word that the usual limits would act.',
+      given: {
+        read: { nitrate: '60' },
+        guidance: {
+          own: [
+            {
+              subject: 'nitrate',
+              unit: 'mg/L NO3',
+              target: {},
+              watch: { above: 80 },
+              act: {},
+              urgent: {},
+              source: 'my own',
+            },
+          ],
+        },
+      },
+      expect: 'clear',
+      words: ['by the usual ones it would be Act'],
     },
     {
       says: 'A filter growing in without animals: ammonia and nitrite are noted, not judged.',

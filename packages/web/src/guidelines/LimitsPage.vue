@@ -1,18 +1,25 @@
 <script setup lang="ts">
-import { schools, shippedGuidelines, speaksOf, guidelinesFor } from '@hedge-lamp/core/guidelines';
+import {
+  type Guidance,
+  schools,
+  shippedGuidelines,
+  speaksOf,
+  guidelinesFor,
+} from '@hedge-lamp/core/guidelines';
 import { type Water, type WaterDraft, waterKindInfo } from '@hedge-lamp/core/waters';
 import { useSessionStorage } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckbox } from 'bootstrap-vue-next/components/BFormCheckbox';
-import { computed, nextTick, ref } from 'vue';
+import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { ApiError, sentenceOf } from '../api/api-error';
+import { sentenceOf } from '../api/api-error';
 import { call } from '../api/call';
 import ConflictNotice from '../shell/ConflictNotice.vue';
 import { differencesBetween } from '../shell/differences';
-import { type FieldErrors, errorsFromServer } from '../shell/field-errors';
+import type { FieldErrors } from '../shell/field-errors';
 import { useNotices } from '../shell/notice-store';
 import PageHeading from '../shell/PageHeading.vue';
+import { useSave } from '../shell/use-save';
 import { useWaters } from '../waters/waters-store';
 import { type GuidanceForm, emptyOwnLimit, guidanceFormOf, readGuidanceForm } from './guidance-form';
 import { forWhomWords } from './guideline-words';
@@ -32,11 +39,11 @@ const form = useSessionStorage<GuidanceForm | null>(key, null, {
 });
 const seen = useSessionStorage(`${key}.version`, 0);
 const water = ref<Water | null>(null);
-const theirs = ref<Water | null>(null);
-const errors = ref<FieldErrors>({});
-const failure = ref('');
-const saving = ref(false);
 const formElement = ref<HTMLFormElement>();
+const { errors, failure, saving, theirs, attempt, showFirstError } = useSave<Water>(
+  formElement,
+  'water.guidance.',
+);
 
 function take(from: Water): void {
   water.value = from;
@@ -97,47 +104,34 @@ const differences = computed(() => {
 function addOwn(): void {
   form.value?.own.push(emptyOwnLimit('nitrate', water.value?.units.nitrate ?? 'mg/L NO3'));
 }
-async function showFirstError(): Promise<void> {
-  await nextTick();
-  formElement.value?.querySelector<HTMLElement>('.is-invalid')?.focus();
+async function send(water: Water, guidance: Guidance): Promise<void> {
+  const before = water.guidance;
+  const path = `/api/waters/${water.id}`;
+  const saved = await call<Water>('PUT', path, {
+    version: seen.value,
+    water: { ...draftOf(water), guidance },
+  });
+  form.value = null;
+  seen.value = 0;
+  await waters.load();
+  notices.say(`The limits of ${saved.name} are saved.`, {
+    undo: async () => {
+      await call('PUT', path, {
+        version: saved.version,
+        water: { ...draftOf(saved), guidance: before },
+      });
+      await waters.load();
+    },
+  });
+  await router.push({ name: 'today', params: { waterId: water.id } });
 }
-
 async function save(): Promise<void> {
-  if (!form.value || !water.value) return;
-  failure.value = '';
+  const current = water.value;
+  if (!form.value || !current) return;
   const read = readGuidanceForm(form.value);
   errors.value = 'errors' in read ? read.errors : {};
   if ('errors' in read) return showFirstError();
-  const before = water.value.guidance;
-  saving.value = true;
-  try {
-    const saved = await call<Water>('PUT', `/api/waters/${props.waterId}`, {
-      version: seen.value,
-      water: { ...draftOf(theirs.value ?? water.value), guidance: read.guidance },
-    });
-    form.value = null;
-    seen.value = 0;
-    await waters.load();
-    notices.say(`The limits of ${saved.name} are saved.`, {
-      undo: async () => {
-        await call('PUT', `/api/waters/${saved.id}`, {
-          version: saved.version,
-          water: { ...draftOf(saved), guidance: before },
-        });
-        await waters.load();
-      },
-    });
-    await router.push({ name: 'today', params: { waterId: props.waterId } });
-  } catch (error) {
-    if (error instanceof ApiError && error.status === 409) theirs.value = error.current as Water;
-    else {
-      failure.value = sentenceOf(error);
-      if (error instanceof ApiError) errors.value = errorsFromServer(error.fields, 'water.guidance.');
-      await showFirstError();
-    }
-  } finally {
-    saving.value = false;
-  }
+  await attempt(() => send(current, read.guidance));
 }
 async function saveOverTheirs(): Promise<void> {
   if (!theirs.value) return;

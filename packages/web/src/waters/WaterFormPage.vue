@@ -13,17 +13,17 @@ import {
 import { useSessionStorage } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckbox, BFormCheckboxGroup } from 'bootstrap-vue-next/components/BFormCheckbox';
-import { computed, nextTick, ref } from 'vue';
+import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { ApiError, sentenceOf } from '../api/api-error';
+import { sentenceOf } from '../api/api-error';
 import { call } from '../api/call';
 import ConflictNotice from '../shell/ConflictNotice.vue';
 import { differencesBetween } from '../shell/differences';
-import { type FieldErrors, errorsFromServer } from '../shell/field-errors';
 import TextField from '../shell/TextField.vue';
 import ChoiceField from '../shell/ChoiceField.vue';
 import { useNotices } from '../shell/notice-store';
 import PageHeading from '../shell/PageHeading.vue';
+import { useSave } from '../shell/use-save';
 import SamplingPointsField from './SamplingPointsField.vue';
 import VolumeCalculator from './VolumeCalculator.vue';
 import { emptyWaterForm, formOf, readWaterForm, volumeInput } from './water-form';
@@ -38,13 +38,10 @@ const notices = useNotices();
 const key = `hedge-lamp.draft.water.${props.waterId ?? 'new'}`;
 const form = useSessionStorage(key, emptyWaterForm());
 const seen = useSessionStorage(`${key}.version`, 0);
-const errors = ref<FieldErrors>({});
-const failure = ref('');
-const saving = ref(false);
-const theirs = ref<Water | null>(null);
 const calculating = ref(false);
 const ready = ref(!props.waterId || seen.value > 0);
 const formElement = ref<HTMLFormElement>();
+const { errors, failure, saving, theirs, attempt, showFirstError } = useSave<Water>(formElement, 'water.');
 
 async function fetchWater(): Promise<void> {
   if (!props.waterId || ready.value) return;
@@ -106,11 +103,6 @@ function useVolume(from: VolumeFrom, liters: number): void {
   calculating.value = false;
 }
 
-async function showFirstError(): Promise<void> {
-  await nextTick();
-  formElement.value?.querySelector<HTMLElement>('.is-invalid')?.focus();
-}
-
 async function send(draft: WaterDraft): Promise<void> {
   const path = props.waterId ? `/api/waters/${props.waterId}` : '/api/waters';
   const water = props.waterId
@@ -124,23 +116,10 @@ async function send(draft: WaterDraft): Promise<void> {
 }
 
 async function save(): Promise<void> {
-  failure.value = '';
   const parsed = readWaterForm(form.value);
   errors.value = 'errors' in parsed ? parsed.errors : {};
   if ('errors' in parsed) return showFirstError();
-  saving.value = true;
-  try {
-    await send(parsed.draft);
-  } catch (error) {
-    if (error instanceof ApiError && error.status === 409) theirs.value = error.current as Water;
-    else {
-      failure.value = sentenceOf(error);
-      if (error instanceof ApiError) errors.value = errorsFromServer(error.fields, 'water.');
-      await showFirstError();
-    }
-  } finally {
-    saving.value = false;
-  }
+  await attempt(() => send(parsed.draft));
 }
 
 async function saveOverTheirs(): Promise<void> {

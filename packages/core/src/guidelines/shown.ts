@@ -1,4 +1,4 @@
-import { type Interval, canonicalUnit, convertInterval, formatReading } from '../quantity';
+import { type Interval, canonicalUnit, convertInterval, formatReading, point } from '../quantity';
 import type { Water } from '../waters';
 import { type Subject, subjectKind } from './subject';
 
@@ -18,4 +18,11 @@ export function shownValue(water: Pick<Water, 'units'>, subject: Subject, value:
 export function shownWords(water: Pick<Water, 'units'>, subject: Subject, value: Interval): string {
   const unit = subject === 'ph' ? '' : ` ${displayUnit(water, subject)}`;
   return `${formatReading(shownValue(water, subject, value))}${unit}`;
+}
+
+/** A figure that is only a best guess, in the keeper's unit: two digits are all that it deserves. */
+export function roughWords(water: Pick<Water, 'units'>, subject: Subject, value: number): string {
+  const shown = shownValue(water, subject, point(value)).best;
+  const unit = subject === 'ph' ? '' : ` ${displayUnit(water, subject)}`;
+  return `${formatReading(point(Number(shown.toPrecision(2))))}${unit}`;
 }

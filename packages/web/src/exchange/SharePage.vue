@@ -117,6 +117,7 @@ const print = () => window.print();
   .bar,
   .rail,
   .page-heading .acts,
+  .page-heading .quiet,
   .link-lost,
   .skip {
     display: none !important;
@@ -127,6 +128,9 @@ const print = () => window.print();
   #page {
     padding: 0 !important;
     max-width: none !important;
+  }
+  body {
+    background: #fff;
   }
   .paper.sheet {
     border: 0;

@@ -51,6 +51,11 @@ td {
 .value {
   font-weight: 650;
 }
+@media print {
+  .rows {
+    font-size: 9pt;
+  }
+}
 @media screen and (max-width: 767px) {
   thead {
     position: absolute;

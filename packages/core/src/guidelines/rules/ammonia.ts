@@ -4,7 +4,7 @@ import { phAfterChange } from '../../remedies/change-size';
 import { uncheckedUnionizedFraction } from '../../chemistry/unionized-ammonia';
 import type { Facts } from '../facts';
 import type { Rule, Said } from '../rule';
-import { shownWords } from '../shown';
+import { roughWords, shownWords } from '../shown';
 
 /** Total ammonia, mg/L as N, that is worth a word on pH: what a usual card first shows. Common practice. */
 const noticeable = 0.25;
@@ -103,7 +103,7 @@ const changeLifts: Rule = {
         status: 'watch',
         sure: freed > harmful && mixed !== null,
         what: `A change with ${name} lifts pH: it has pH ${formatReading(tap)}, this water ${formatReading(there.ph)}.`,
-        howSure: `By the best guesses ${mixWords}; of the ${shownWords(facts.water, 'ammonia', point(left))} left, ${shownWords(facts.water, 'free-ammonia', point(freed))} would be free then, and ${shownWords(facts.water, 'free-ammonia', point(aired))} at the tap’s own pH.`,
+        howSure: `By the best guesses ${mixWords}; of the ${roughWords(facts.water, 'ammonia', left)} left, ${roughWords(facts.water, 'free-ammonia', freed)} would be free then, and ${roughWords(facts.water, 'free-ammonia', aired)} at the tap’s own pH.`,
         why: 'Lifting pH turns ammonium into ammonia: fish that stood the old water can be burned by the new.',
         todo: 'Change little at a time, a tenth or less, with hours between, and read pH after each. Bind the ammonia first if you can.',
         byWhen: 'Before the next change.',
@@ -155,7 +155,7 @@ const bufferLifts: Rule = {
         status: 'watch',
         sure: true,
         what: `Raising KH or pH now would free ammonia: ${shownWords(facts.water, 'ammonia', there.total)} stands in the water at pH ${formatReading(there.ph)}.`,
-        howSure: `At pH 8 ${shownWords(facts.water, 'free-ammonia', point(at8))} of it would be free; EIFAC’s limit is ${eifacFreeAmmonia} mg/L NH3.`,
+        howSure: `At pH 8 ${roughWords(facts.water, 'free-ammonia', at8)} of it would be free; EIFAC’s limit is ${roughWords(facts.water, 'free-ammonia', harmful)} (${eifacFreeAmmonia} mg/L as NH3).`,
         why: 'A buffer lifts pH along with KH.',
         todo: 'Bring the ammonia down first, by small changes with water of the same pH. Then raise KH a little each day.',
         byWhen: 'Before any buffer.',

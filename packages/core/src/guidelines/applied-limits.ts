@@ -39,9 +39,8 @@ export function speaksOf({ forWhom }: Guideline, water: Judgeable): boolean {
   return !forWhom.cycling || water.cycling;
 }
 
-/** A stream is judged by EPA's criteria without being asked: they were made for it. */
-const holdsUnasked = (g: Guideline, water: Judgeable): boolean =>
-  g.usual || ((g.id === 'epa-2013' || g.id === 'ccme') && water.kind === 'stream');
+const holdsUnasked = ({ usual }: Guideline, { kind }: Judgeable): boolean =>
+  typeof usual === 'boolean' ? usual : usual.includes(kind);
 
 /** The guidelines that hold for a water: those chosen, else the usual ones for its kind and stock. */
 export function guidelinesFor(water: Judgeable): Guideline[] {
@@ -51,7 +50,7 @@ export function guidelinesFor(water: Judgeable): Guideline[] {
   );
 }
 
-/** @throws FieldError `unknown-method` naming a guideline that is not here */
+/** @throws FieldError `out-of-range` naming a guideline that is not here */
 export function checkSets(sets: readonly string[] | null, field = 'guidance.sets'): void {
   for (const id of sets ?? [])
     if (!shippedGuidelines.some((g) => g.id === id))

@@ -25,8 +25,8 @@ export interface Guideline {
   readonly name: string;
   readonly about: string;
   readonly forWhom: ForWhom;
-  /** True where it holds without being chosen, for those it is for. */
-  readonly usual: boolean;
+  /** True where it holds without being chosen, for those it is for; or the kinds of water in which it does. */
+  readonly usual: boolean | readonly WaterKind[];
   /** True for a published criterion that is held beside whatever else holds. */
   readonly beside?: true;
   readonly limits: readonly GuidelineLimit[];

@@ -96,7 +96,8 @@ export const epa2013: Guideline = {
   name: 'EPA 2013, ammonia',
   about: 'Total ammonia by pH and temperature: an hourly and a monthly criterion for fresh water.',
   forWhom: { kinds: ['stream', 'pond', 'aquarium', 'aquaponics', 'standing'] },
-  usual: false,
+  // Made for running fresh water; elsewhere it is chosen.
+  usual: ['stream'],
   beside: true,
   limits: [
     limit(
@@ -142,7 +143,8 @@ export const ccme: Guideline = {
   name: 'CCME, aquatic life',
   about: 'Canadian guidelines for the protection of life in fresh water, long term.',
   forWhom: { kinds: sampledAndKept },
-  usual: false,
+  // Made for running fresh water; elsewhere it is chosen.
+  usual: ['stream'],
   beside: true,
   limits: [
     limit(

@@ -1,0 +1,111 @@
+import {
+  type Scenario,
+  factsOf,
+  findingsOf,
+  givenOf,
+  severity,
+  standingOf,
+  today,
+} from '@hedge-lamp/core/guidelines';
+import type { ParameterId } from '@hedge-lamp/core/readings';
+import { stockGroupIds, waterKinds } from '@hedge-lamp/core/waters';
+import fc from 'fast-check';
+
+/** What can be typed at most, in the unit that a scenario takes for usual. */
+const most: Partial<Record<ParameterId, number>> = {
+  ammonia: 900,
+  nitrite: 900,
+  nitrate: 1900,
+  ph: 14,
+  alkalinity: 130,
+  hardness: 250,
+  temperature: 49,
+  chloride: 19_000,
+  potassium: 1900,
+};
+/** Often small, sometimes absurd; sometimes without an upper end, sometimes old. */
+const read = (parameter: ParameterId) =>
+  fc
+    .record({
+      size: fc.constantFrom(0, 0.001, 0.02, 0.2, 1),
+      at: fc.double({ min: 0, max: 1, noNaN: true }),
+      width: fc.constantFrom(0, 0.1, 0.5),
+      open: fc.boolean(),
+      daysAgo: fc.constantFrom(0, 0, 2, 40, 400),
+      by: fc.constantFrom(undefined, 'kh-drops', 'nitrate-two-bottles', 'strip-five-pads'),
+    })
+    .map(({ size, at, width, open, daysAgo, by }) => {
+      const top = most[parameter]!;
+      const best = Number(
+        (at * (parameter === 'ph' || parameter === 'temperature' ? top : top * size)).toFixed(3),
+      );
+      const high = Math.min(top, Number((best * (1 + width)).toFixed(3)));
+      const says =
+        open && parameter !== 'ph' && parameter !== 'temperature'
+          ? `over ${best}`
+          : `${best} (${Number((best * (1 - width)).toFixed(3))}–${high})`;
+      return { says, daysAgo, ...(by ? { by } : {}) };
+    });
+const reads = fc.record(
+  Object.fromEntries(Object.keys(most).map((p) => [p, read(p as ParameterId)])) as Record<
+    string,
+    ReturnType<typeof read>
+  >,
+  { requiredKeys: [] },
+);
+const anyWater = fc.record({
+  kind: fc.constantFrom(...waterKinds),
+  stock: fc.subarray([...stockGroupIds]),
+  cycling: fc.boolean(),
+  read: reads,
+  source: fc.option(reads, { nil: undefined }),
+  before: fc.record({
+    ph: fc.array(read('ph'), { maxLength: 4 }),
+    nitrate: fc.array(read('nitrate'), { maxLength: 4 }),
+  }),
+  guidance: fc.record({
+    lifeStage: fc.constantFrom('grown', 'young'),
+    schools: fc.record({ ammonia: fc.constantFrom(null, 'any-trace', 'free-only', 'acid-nitrite') }),
+  }),
+}) as fc.Arbitrary<Scenario>;
+
+describe('any water at all', () => {
+  it('is judged without a figure that is none, worst first, the shelf as the page', () => {
+    fc.assert(
+      fc.property(anyWater, (scenario) => {
+        const given = givenOf(scenario);
+        const t = today(given);
+        expect(JSON.stringify(t)).not.toMatch(/NaN|Infinity|undefined|null mg/);
+        const ranks = t.findings.map((f) => severity(f.status));
+        expect(ranks).toEqual([...ranks].sort((a, b) => b - a));
+        expect(new Set(t.findings.map((f) => f.id)).size).toBe(t.findings.length);
+        const { gauges: _g, findings: _f, ...rest } = t;
+        expect(standingOf(given)).toEqual(rest);
+      }),
+      { numRuns: 300, endOnFailure: true },
+    );
+  });
+
+  it('gets no milder a lamp when a range grows wider on both sides', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom('nitrate', 'nitrite', 'alkalinity', 'hardness', 'ph'),
+        fc.double({ min: 0.1, max: 9, noNaN: true }),
+        fc.double({ min: 0, max: 0.5, noNaN: true }),
+        fc.double({ min: 0.5, max: 1, noNaN: true }),
+        (parameter, best, narrow, wide) => {
+          const lamp = (share: number) => {
+            const says = `${best.toFixed(4)} (${(best * (1 - share)).toFixed(4)}–${(best * (1 + share)).toFixed(4)})`;
+            const found = findingsOf(
+              factsOf(givenOf({ stock: ['community-fish', 'water-plants'], read: { [parameter]: says } })),
+            );
+            return found.find((f) => f.id === `limits:${parameter}`)!;
+          };
+          expect(severity(lamp(wide).status)).toBeGreaterThanOrEqual(severity(lamp(narrow).status));
+          if (lamp(wide).sure) expect(lamp(narrow).sure).toBe(true);
+        },
+      ),
+      { endOnFailure: true },
+    );
+  });
+});

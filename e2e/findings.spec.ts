@@ -185,3 +185,13 @@ test('the page for somebody who helps is copied as Markdown, and prints without 
   await expect(page.getByRole('button', { name: 'Print' })).toBeHidden();
   await expect(page.getByText('Total ammonia').first()).toBeVisible();
 });
+
+test('while stock is ticked, animals that want different water are named', async ({ page, served }) => {
+  await page.goto(`${served.url}/waters/new`);
+  await page.getByRole('checkbox', { name: 'Livebearers' }).check();
+  await expect(page.getByText('These want different water')).toBeHidden();
+  await page.getByRole('checkbox', { name: 'Soft-water fish' }).check();
+  await expect(page.getByRole('status').filter({ hasText: 'These want different water' })).toContainText(
+    'No GH suits both Livebearers (8–20 °dGH) and Soft-water fish (2–7 °dGH).',
+  );
+});

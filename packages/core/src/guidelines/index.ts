@@ -17,5 +17,6 @@ export * from './shipped-guidelines';
 export * from './shown';
 export * from './signs';
 export * from './status';
+export * from './stock-conflicts';
 export * from './subject';
 export * from './today';

@@ -13,6 +13,7 @@ import {
   judge,
   schools,
   severity,
+  stockConflicts,
   shippedGuidelines,
   subjectIds,
   subjectKind,
@@ -425,6 +426,18 @@ describe('stock', () => {
       const unsuited = incompatible(subject, appliedLimits(subject, water), unit);
       expect(unsuited === null).toBe(bands.some((band) => band.status === 'clear'));
     }
+  });
+
+  it('that wants different water is told for each figure, while a water without animals has no quarrel', () => {
+    const water = WaterDraftSchema.parse({
+      id,
+      name: 'Water',
+      kind: 'aquarium',
+      netLiters: 100,
+      stockGroups: ['rift-lake-fish', 'soft-water-fish'],
+    });
+    expect(stockConflicts(water).map((c) => c.subject)).toEqual(['ph', 'alkalinity', 'hardness']);
+    expect(stockConflicts({ ...water, stockGroups: ['water-plants'] })).toEqual([]);
   });
 
   it('a guideline for young animals holds only beside young animals', () => {

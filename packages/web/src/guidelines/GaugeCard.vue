@@ -45,6 +45,7 @@ const old = computed(
     <p v-if="gauge.remark" class="remark">{{ gauge.remark }}</p>
     <p v-else-if="finding" class="remark" :class="{ quiet: gauge.sure }">{{ finding.howSure }}</p>
     <p v-for="gap in gauge.gaps" :key="gap" class="remark gap">{{ gap }}</p>
+    <p v-if="gauge.judged && gauge.by.length > 0" class="by quiet">Limits: {{ gauge.by.join('; ') }}</p>
     <footer>
       <span class="quiet">{{ gauge.takenAt === null ? '' : agoInWords(gauge.takenAt, now) }}</span>
       <BButton v-if="gauge.workings" variant="link" @click="$emit('workings', gauge.workings)">
@@ -89,6 +90,10 @@ h3 {
 .remark {
   margin: 0.35rem 0 0;
   font-size: 0.95rem;
+}
+.by {
+  margin: 0.2rem 0 0;
+  font-size: 0.85rem;
 }
 .old .reading {
   opacity: 0.75;

@@ -17,6 +17,7 @@ import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { sentenceOf } from '../api/api-error';
 import { call } from '../api/call';
+import StockConflicts from '../guidelines/StockConflicts.vue';
 import ConflictNotice from '../shell/ConflictNotice.vue';
 import { differencesBetween } from '../shell/differences';
 import TextField from '../shell/TextField.vue';
@@ -202,6 +203,10 @@ async function cancel(): Promise<void> {
       <h2>Who lives in it</h2>
       <p class="quiet">
         Limits differ between these. Tick all that apply; where they differ, the stricter counts.
+        <template v-if="waterId"
+          >Whose limits hold is chosen under
+          <RouterLink :to="{ name: 'limits', params: { waterId } }">Limits</RouterLink>.</template
+        >
       </p>
       <BFormCheckboxGroup
         v-model="form.stockGroups"
@@ -210,6 +215,7 @@ async function cancel(): Promise<void> {
         class="stock"
         aria-label="Stock groups"
       />
+      <StockConflicts :water="form" />
       <hr />
       <BFormCheckbox v-model="form.cycling">Its filter is still growing in (cycling)</BFormCheckbox>
     </section>

@@ -10,6 +10,7 @@ import { judge } from '../judge';
 import type { Rule, Said } from '../rule';
 import { settledBy } from '../settle';
 import { displayUnit, shownValue } from '../shown';
+import { stockConflicts } from '../stock-conflicts';
 import { type Status, severity, statusWord } from '../status';
 import { type Subject, parameterOf, subjectIds, subjectKind, subjectLabel } from '../subject';
 
@@ -160,35 +161,25 @@ const limits: Rule = {
   ],
 };
 
-const spared: readonly Subject[] = ['ph', 'alkalinity', 'hardness', 'temperature'];
-
 const suitsAll: Rule = {
   id: 'no-value-suits-all',
   name: 'Animals that want different water',
   looksAt:
     'pH, KH, GH and temperature: whether any value is clear to all that live here, before anything is read.',
   source: 'the limits of each; that they must overlap is common practice',
-  find: ({ limits: of, water }) =>
-    spared.flatMap((subject): Said[] => {
-      const applied = of(subject);
-      if (applied.length < 2) return [];
-      const unsuited = incompatible(subject, applied, subject === 'ph' ? 'pH' : displayUnit(water, subject));
-      if (!unsuited || unsuited.groups.length === 0) return [];
-      return [
-        {
-          subject,
-          status: 'watch',
-          sure: true,
-          what: unsuited.sentence,
-          howSure: 'Sure: whatever is read, it is outside for one of them.',
-          why: 'What suits one wears the other down, slowly.',
-          todo: 'Keep them apart, or keep to one of them. Until then hold it steady between the two.',
-          byWhen: 'When you next change your stock.',
-          testAgain: '',
-          tests: [],
-        },
-      ];
-    }),
+  find: ({ water, hasAnimals, limits: of }) =>
+    (hasAnimals ? stockConflicts(water, of) : []).map(({ subject, sentence }) => ({
+      subject,
+      status: 'watch',
+      sure: true,
+      what: sentence,
+      howSure: 'Sure: whatever is read, it is outside for one of them.',
+      why: 'What suits one wears the other down, slowly.',
+      todo: 'Keep them apart, or keep to one of them. Until then hold it steady between the two.',
+      byWhen: 'When you next change your stock.',
+      testAgain: '',
+      tests: [],
+    })),
   examples: [
     {
       says: 'Livebearers with soft-water fish: no GH suits both.',

@@ -120,10 +120,9 @@ function epaFigure(
   total: Figure,
   { used, gaps }: FreeAmmoniaResult,
 ): Figure {
-  const value = overOpenBox(
-    [used.total, used.ph, used.temperature],
-    (tan, ph, celsius) => tan! / criterion(ph!, celsius!),
-  );
+  const shareOf = (total: Interval, ph: Interval, temperature: Interval) =>
+    overOpenBox([total, ph, temperature], (tan, p, celsius) => tan! / criterion(p!, celsius!));
+  const value = shareOf(used.total, used.ph, used.temperature);
   const limit = interval(
     criterion(used.ph.high, used.temperature.high),
     criterion(used.ph.best, used.temperature.best),
@@ -134,7 +133,18 @@ function epaFigure(
     subject,
     value,
     gaps: () => gaps,
-    narrowings: () => [{ label: 'A fresh pH to the tenth', cost: 1, narrowed: known(value) }],
+    narrowings: () => [
+      {
+        label: 'A fresh pH to the tenth',
+        cost: 1,
+        narrowed: shareOf(used.total, known(used.ph), used.temperature),
+      },
+      {
+        label: 'A second ammonia test',
+        cost: 2,
+        narrowed: shareOf(known(used.total), used.ph, used.temperature),
+      },
+    ],
     workings: () => ({
       title: 'Total ammonia against the criterion',
       result: `${formatReading(percent(value))} %`,
@@ -171,7 +181,13 @@ function nitriteFigure(nitrite: Figure, chloride: Figure, trout: boolean): Figur
     ...nitrite,
     subject: 'nitrite-for-chloride',
     value,
-    narrowings: () => [{ label: 'A second nitrite test', cost: 1, narrowed: known(value) }],
+    narrowings: () => [
+      {
+        label: 'A second nitrite test',
+        cost: 1,
+        narrowed: interval(n.best / limit.high, value.best, n.best / limit.low),
+      },
+    ],
     workings: () => ({
       title: 'Nitrite against the value for this chloride',
       result: `${formatReading(percent(value))} %`,

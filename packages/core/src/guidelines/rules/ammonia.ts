@@ -12,10 +12,14 @@ const noticeable = 0.25;
 const harmful = convert(eifacFreeAmmonia, 'ammonia', 'mg/L NH3', 'mg/L NH3-N');
 const tenth = (x: number) => (Math.round(x * 10) / 10).toFixed(1);
 
-/** Ammonia that is worth guarding against a rise of pH: there, with animals, and pH low enough to rise. */
+const week = 7 * 86_400_000;
+
+/** Ammonia that is worth guarding against a rise of pH: enough of it, with animals, and a pH of about that day. */
 function guarded(facts: Facts) {
   const [total, ph] = [facts.now('ammonia'), facts.now('ph')];
   if (!total || !ph || !facts.free || !facts.hasAnimals || total.best < noticeable) return null;
+  // Further apart free ammonia is worked out with an assumed pH, and the two would not go together.
+  if (Math.abs(facts.figure('ph')!.takenAt - facts.figure('ammonia')!.takenAt) > week) return null;
   return { total, ph, free: facts.free };
 }
 
@@ -50,6 +54,11 @@ const phRises: Rule = {
       given: { read: { ammonia: '2.0', ph: '6.8', temperature: '25' } },
       expect: 'watch',
       words: ['about pH 7.3', 'Do not raise pH'],
+    },
+    {
+      says: 'The same with a pH of a month ago: it does not speak of today.',
+      given: { read: { ammonia: '2.0', ph: { says: '6.8', daysAgo: 30 }, temperature: '25' } },
+      expect: null,
     },
     {
       says: 'No ammonia: nothing to free.',
@@ -103,7 +112,7 @@ const changeLifts: Rule = {
         status: 'watch',
         sure: freed > harmful && mixed !== null,
         what: `A change with ${name} lifts pH: it has pH ${formatReading(tap)}, this water ${formatReading(there.ph)}.`,
-        howSure: `By the best guesses ${mixWords}; of the ${roughWords(facts.water, 'ammonia', left)} left, ${roughWords(facts.water, 'free-ammonia', freed)} would be free then, and ${roughWords(facts.water, 'free-ammonia', aired)} at the tap’s own pH.`,
+        howSure: `By the best guesses ${mixWords}; of the ${roughWords(facts.water, 'ammonia', left)} left, ${roughWords(facts.water, 'free-ammonia', freed)} would be free then, and ${roughWords(facts.water, 'free-ammonia', aired)} at the source’s own pH.`,
         why: 'Lifting pH turns ammonium into ammonia: fish that stood the old water can be burned by the new.',
         todo: 'Change little at a time, a tenth or less, with hours between, and read pH after each. Bind the ammonia first if you can.',
         byWhen: 'Before the next change.',
@@ -267,7 +276,7 @@ const sourceAmmonia: Rule = {
       howSure: useless
         ? 'This water holds less than that for sure: a change would raise it.'
         : 'A change cannot bring this water below what the source brings in.',
-      why: 'Tap disinfected with chloramine carries it; a grown-in filter takes it up within a day or two.',
+      why: 'Tap disinfected with chloramine carries it, and so does a butt with leaves in it; a grown-in filter takes it up within a day or two.',
       todo: 'Use a conditioner made for it, change less at a time, and test the day after a change.',
       byWhen: 'With the next change.',
       testAgain: 'Test the source again each season.',

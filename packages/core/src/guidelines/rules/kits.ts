@@ -34,6 +34,9 @@ function beside(facts: Facts, parameter: ParameterId, within: number): [PastRead
 const nothingDone = (facts: Facts, since: number): boolean =>
   !facts.done(since, 'water-change', 'ammonia-dose', 'buffer', 'treatment', 'rain', 'harvest');
 
+/** What kits report on two bases. */
+const onTwoBases: readonly ParameterId[] = ['ammonia', 'nitrite', 'nitrate'];
+
 const disagree: Rule = {
   id: 'kits-disagree',
   name: 'Kit against kit',
@@ -57,8 +60,11 @@ const disagree: Rule = {
           sure: true,
           what: `Two kits disagree on ${lower(label)}: ${methodName(facts, one.methodId)} says ${shownWords(facts.water, parameter, one.value)}, ${methodName(facts, other.methodId)} ${shownWords(facts.water, parameter, other.value)}.`,
           howSure: 'Sure: the ranges do not meet.',
-          why: 'Each may be true to itself; mixed in one trend they show a change that never was. Check first whether one reports the ion and the other nitrogen.',
-          todo: `Keep to one of them for the trend. To learn which is right, test both against a standard you mixed or bought.`,
+          why: `Each may be true to itself; mixed in one trend they show a change that never was.${onTwoBases.includes(parameter) ? ' Check first whether one reports the ion and the other nitrogen.' : ''}`,
+          todo:
+            parameter === 'ph'
+              ? 'Calibrate the pen, and read both from one fresh sample. Keep to one of them for the trend.'
+              : 'Keep to one of them for the trend. To learn which is right, test both against a standard you mixed or bought.',
           byWhen: 'Before you act on either.',
           testAgain: '',
           tests: [parameter],

@@ -87,6 +87,21 @@ test('the shelf puts the worst first, with the finding, what is due, what runs a
   await expect(cards.nth(1)).toContainText('Calm tank');
 });
 
+test('the shelf says how a water stood when one last looked', async ({ page, served }) => {
+  const tank = await served.water({ stockGroups: ['community-fish'] });
+  await served.khReading(tank, 6, Date.now() - 86_400_000);
+  await page.goto(served.url);
+  const card = page.getByRole('main').getByRole('article');
+  await expect(card).toContainText('Clear');
+  await page.goto(`${served.url}/waters/${tank}/log`);
+  await served.khReading(tank, 1);
+  await page.goto(served.url);
+  await expect(card).toContainText('Clear when you last looked.');
+  await page.reload();
+  await expect(card).toContainText('Act');
+  await expect(card).not.toContainText('when you last looked');
+});
+
 test('signs lead to tests in order, to first steps, and to the bench', async ({ page, served }) => {
   const tank = await served.water({ stockGroups: ['community-fish'] });
   await page.goto(`${served.url}/waters/${tank}/signs`);

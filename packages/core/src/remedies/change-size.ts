@@ -1,6 +1,6 @@
-import { mixWaters } from '../chemistry/mix-waters';
+import { type Mixture, mixWaters } from '../chemistry/mix-waters';
 import { uncheckedUnionizedFraction } from '../chemistry/unionized-ammonia';
-import { type Interval, interval, point, toCanonical } from '../quantity';
+import { FieldError, type Interval, interval, point, toCanonical } from '../quantity';
 
 /** What of a water decides how much of it may be changed at once. Canonical; null where it was not read. */
 export interface ChangeWater {
@@ -81,17 +81,23 @@ const guesses = (w: Mixable): Mixable => ({
   temperature: point(w.temperature.best),
 });
 
-/** Water mixed at a part, solved for pH. */
-const mixedAt = ([tank, source]: readonly [Mixable, Mixable], part: number) =>
-  mixWaters([
-    { ...tank, liters: point(1 - part) },
-    { ...source, liters: point(part) },
-  ]).value;
+/** Water mixed at a part, solved for pH; null where the figures go together at no pH at all. */
+function mixedAt([tank, source]: readonly [Mixable, Mixable], part: number): Mixture | null {
+  try {
+    return mixWaters([
+      { ...tank, liters: point(1 - part) },
+      { ...source, liters: point(part) },
+    ]).value;
+  } catch (error) {
+    if (error instanceof FieldError && error.code === 'contradiction') return null;
+    throw error;
+  }
+}
 
-/** pH of the mix by the best guesses; null where a figure is not known. */
+/** pH of the mix by the best guesses; null where it cannot be told. */
 export function phAfterChange(tank: ChangeWater, source: ChangeWater, part: number): number | null {
   const pair = mixable(tank, source);
-  return pair ? mixedAt([guesses(pair[0]), guesses(pair[1])], part).ph.best : null;
+  return pair ? (mixedAt([guesses(pair[0]), guesses(pair[1])], part)?.ph.best ?? null) : null;
 }
 
 const free = (total: Interval, ph: Interval, celsius: Interval): Interval =>
@@ -128,7 +134,10 @@ export function changeSize(goal: ChangeGoal, tank: ChangeWater, source: ChangeWa
   const pair = mixable(tank, source);
   if (pair) {
     const exact: [Mixable, Mixable] = [guesses(pair[0]), guesses(pair[1])];
-    const moves = (part: number) => Math.abs(mixedAt(exact, part).ph.best - exact[0].ph.best);
+    const moves = (part: number) => {
+      const mixed = mixedAt(exact, part);
+      return mixed ? Math.abs(mixed.ph.best - exact[0].ph.best) : 0;
+    };
     let most = fraction;
     while (most > step && moves(most) > shockLimits.ph + 1e-9) most -= step;
     if (most < fraction - 1e-9) cap(most, 'ph');
@@ -147,8 +156,8 @@ export function changeSize(goal: ChangeGoal, tank: ChangeWater, source: ChangeWa
         Math.ceil(Math.log((goal.target - from.best) / (best - from.best)) / Math.log(1 - fraction) - 1e-9),
       )
     : null;
-  if (!pair) return { fraction, bound, swings, times, after, ph: null, free: null };
-  const mix = mixedAt(pair, fraction);
+  const mix = pair && mixedAt(pair, fraction);
+  if (!pair || !mix) return { fraction, bound, swings, times, after, ph: null, free: null };
   const told =
     tank.ammonia && tank.temperature
       ? {

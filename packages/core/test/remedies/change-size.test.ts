@@ -68,6 +68,17 @@ describe('the size of a water change', () => {
     expect(phAfterChange(tank, tap, 0.25)!).toBeLessThan(0.75 * 6.4 + 0.25 * 8);
   });
 
+  it('of waters whose figures go together at no pH is sized all the same, without a pH', () => {
+    const absurd: ChangeWater = {
+      ...unknown,
+      ph: point(0),
+      alkalinity: point(0),
+      temperature: interval(24.5, 49, 49),
+    };
+    const size = changeSize({ now: point(40), source: point(0), target: 20 }, absurd, absurd);
+    expect(size).toMatchObject({ fraction: 0.5, ph: null, free: null });
+  });
+
   it('tells free ammonia before and after, by the pH of the mix', () => {
     const tank: ChangeWater = {
       ph: point(6.6),

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Standing } from '@hedge-lamp/core/guidelines';
+import { type Standing, type Status, statusWord } from '@hedge-lamp/core/guidelines';
 import { type Water, waterKindInfo } from '@hedge-lamp/core/waters';
 import { computed } from 'vue';
 import IconPencil from '~icons/bi/pencil';
@@ -10,7 +10,12 @@ import StatusLamp from '../shell/StatusLamp.vue';
 import { volumeText } from './volume-text';
 
 /** One water on the shelf: its lamp, the worst finding, what is due, what is running, what changed. */
-const props = defineProps<{ water: Water; standing: Standing | undefined }>();
+const props = defineProps<{
+  water: Water;
+  standing: Standing | undefined;
+  /** How it stood when the shelf was last left. */
+  was: Status | undefined;
+}>();
 const bench = useBench();
 const now = useNow(60_000);
 
@@ -51,6 +56,7 @@ const more = computed(() => Math.max(0, (props.standing?.troubles ?? 0) - 1));
     <p v-if="standing?.top" class="top">
       {{ standing.top }}<span v-if="more > 0" class="quiet"> And {{ more }} more.</span>
     </p>
+    <p v-if="was && was !== status" class="changed">{{ statusWord[was] }} when you last looked.</p>
     <p v-for="line in standing?.changed ?? []" :key="line" class="changed">{{ line }}</p>
     <RouterLink v-if="running" class="running" :to="{ name: 'bench', params: { waterId: water.id } }">{{
       running

@@ -5,11 +5,15 @@ import { computed } from 'vue';
 import LinkButton from '../shell/LinkButton.vue';
 import LoadState from '../shell/LoadState.vue';
 import PageHeading from '../shell/PageHeading.vue';
+import { useLastLook } from './last-look';
 import ShelfCard from './ShelfCard.vue';
 import { useWaters } from './waters-store';
 
 const store = useWaters();
 
+const lastLook = useLastLook(() =>
+  store.loaded ? Object.fromEntries(store.waters.map((w) => [w.id, store.statusOf(w.id)])) : {},
+);
 const headings: Readonly<Record<Status, string>> = {
   urgent: 'Act now',
   act: 'Act today',
@@ -67,7 +71,7 @@ const lead = computed(() => {
       <h2>{{ group.title }}</h2>
       <ul class="shelf">
         <li v-for="water in group.waters" :key="water.id">
-          <ShelfCard :water="water" :standing="store.standings[water.id]" />
+          <ShelfCard :water="water" :standing="store.standings[water.id]" :was="lastLook[water.id]" />
         </li>
       </ul>
     </section>

@@ -3,6 +3,7 @@ import { type Interval, FieldError, fromWire, interval } from '../quantity';
 import { type Reading, interpret, worthRepeating } from '../readings';
 import { judge } from './judge';
 import type { Band } from './limit';
+import { midSentence } from './subject';
 
 /** A test that would narrow a figure. */
 export interface Narrowing {
@@ -67,8 +68,6 @@ export function measuredNarrowings(reading: Reading, book: MethodBook): Narrowin
   return found;
 }
 
-const lowerFirst = (text: string) => text[0]!.toLowerCase() + text.slice(1);
-
 /** From here on it is something to buy, not a test to run. */
 const toBuy = 5;
 
@@ -83,7 +82,7 @@ export function settledBy(bands: readonly Band[], narrowings: readonly Narrowing
   const width = ({ narrowed }: Narrowing) => narrowed.high - narrowed.low;
   const [most] = cheapest.filter((n) => n.cost < toBuy).sort((a, b) => width(a) - width(b));
   if (enough && enough.cost >= toBuy && most)
-    return `${most.label} may settle it; ${lowerFirst(enough.label)} would.`;
+    return `${most.label} may settle it; ${midSentence(enough.label)} would.`;
   if (enough) return `${enough.label} would settle it.`;
-  return `No single test settles it; start with ${most ? lowerFirst(most.label) : 'a repeat'}.`;
+  return `No single test settles it; start with ${most ? midSentence(most.label) : 'a repeat'}.`;
 }

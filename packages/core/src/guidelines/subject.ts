@@ -30,6 +30,10 @@ export const isComputed = (subject: Subject): subject is ComputedSubject => subj
 export const subjectLabel = (subject: Subject): string =>
   isComputed(subject) ? computedSubjects[subject].label : parameters[subject].label;
 
+/** A label within a sentence: "total ammonia", but still "pH" and "KH". */
+export const midSentence = (label: string): string =>
+  label.replace(/^[A-Z](?=[a-z ])/, (c) => c.toLowerCase());
+
 export const subjectKind = (subject: Subject): QuantityKind =>
   isComputed(subject) ? computedSubjects[subject].kind : parameters[subject].kind;
 

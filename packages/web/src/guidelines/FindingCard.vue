@@ -1,19 +1,16 @@
 <script setup lang="ts">
-import type { Finding } from '@hedge-lamp/core/guidelines';
+import { type Finding, midSentence } from '@hedge-lamp/core/guidelines';
 import { type ParameterId, parameters } from '@hedge-lamp/core/readings';
 import { computed } from 'vue';
 import StatusLamp from '../shell/StatusLamp.vue';
+import FindingSteps from './FindingSteps.vue';
 
 /** One finding: what, how sure, why it matters, what to do, by when, and when to test again. `first` is the headline. */
 const props = defineProps<{ finding: Finding; waterId: string; first?: boolean }>();
 const name = (id: ParameterId) => parameters[id].label.replace(/ \(.*\)$/, '');
 /** Chloride has no method of ours: it is typed into the log. */
 const onBench = computed(() => props.finding.tests.filter((id) => id !== 'chloride'));
-const tests = computed(() =>
-  onBench.value.map((id) => name(id).replace(/^[A-Z](?=[a-z])/, (c) => c.toLowerCase())),
-);
-const changeLines = computed(() => props.finding.change.split('\n').filter(Boolean));
-const when = computed(() => [props.finding.byWhen, props.finding.testAgain].filter(Boolean).join(' '));
+const tests = computed(() => onBench.value.map((id) => midSentence(name(id))));
 const benchTo = computed(() => ({
   name: 'bench',
   params: { waterId: props.waterId },
@@ -28,15 +25,7 @@ const ruleTo = computed(() => ({ name: 'rules', hash: `#${props.finding.rule}` }
     <StatusLamp :status="finding.status" word :size="28" />
     <h3>{{ finding.what }}</h3>
     <p>{{ finding.howSure }}</p>
-    <div class="todo">
-      <p v-if="finding.todo">{{ finding.todo }}</p>
-      <p v-for="line in changeLines" :key="line" :class="{ careful: line.startsWith('Careful') }">
-        {{ line }}
-      </p>
-      <p v-if="when">
-        <strong>{{ when }}</strong>
-      </p>
-    </div>
+    <FindingSteps :finding="finding" class="todo" />
     <p v-if="finding.why" class="quiet">{{ finding.why }}</p>
     <p class="links">
       <RouterLink v-if="testable" :to="benchTo">Test {{ tests.join(', ') }}</RouterLink>
@@ -49,13 +38,7 @@ const ruleTo = computed(() => ({ name: 'rules', hash: `#${props.finding.rule}` }
       <h3>{{ finding.what }}</h3>
     </summary>
     <div class="said">
-      <p v-if="finding.todo">{{ finding.todo }}</p>
-      <p v-for="line in changeLines" :key="line" :class="{ careful: line.startsWith('Careful') }">
-        {{ line }}
-      </p>
-      <p v-if="when">
-        <strong>{{ when }}</strong>
-      </p>
+      <FindingSteps :finding="finding" />
       <p class="quiet">{{ finding.howSure }} {{ finding.why }}</p>
       <p class="links">
         <RouterLink v-if="testable" :to="benchTo">Test {{ tests.join(', ') }}</RouterLink>
@@ -113,9 +96,6 @@ p {
   margin: 0.5rem 0;
   padding-left: 0.8rem;
   border-left: 4px solid var(--hl-amber);
-}
-.careful {
-  font-weight: 600;
 }
 .links {
   display: flex;

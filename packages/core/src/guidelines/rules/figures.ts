@@ -12,7 +12,7 @@ import { settledBy } from '../settle';
 import { displayUnit, shownValue } from '../shown';
 import { stockConflicts } from '../stock-conflicts';
 import { type Status, severity, statusWord } from '../status';
-import { type Subject, parameterOf, subjectIds, subjectKind, subjectLabel } from '../subject';
+import { type Subject, midSentence, parameterOf, subjectIds, subjectKind, subjectLabel } from '../subject';
 
 const fishFood = ['ammonia', 'nitrite', 'nitrate', 'share'];
 
@@ -60,7 +60,7 @@ function ofFigure(facts: Facts, subject: Subject): Said | null {
       subject,
       status: 'watch',
       sure: false,
-      what: `When last read, ${agoWords(age)}, ${label.replace(/^[A-Z](?=[a-z])/, (c) => c.toLowerCase())} was ${formatReading(shown)}${unit ? ` ${unit}` : ''}: ${statusWord[verdict.mildest]}.`,
+      what: `When last read, ${agoWords(age)}, ${midSentence(label)} was ${formatReading(shown)}${unit ? ` ${unit}` : ''}: ${statusWord[verdict.mildest]}.`,
       howSure: 'Too long ago to say how it is today.',
       why: 'Nobody has looked since, so it may stand as it stood.',
       todo: 'Test it again.',

@@ -4,6 +4,7 @@ import { type ParameterId, measuredIds, parameters } from '../../readings';
 import type { Facts, PastRead } from '../facts';
 import type { Rule, Said } from '../rule';
 import { shownWords } from '../shown';
+import { midSentence } from '../subject';
 
 const day = 86_400_000;
 
@@ -58,7 +59,7 @@ const disagree: Rule = {
           subject: parameter,
           status: 'watch',
           sure: true,
-          what: `Two kits disagree on ${lower(label)}: ${methodName(facts, one.methodId)} says ${shownWords(facts.water, parameter, one.value)}, ${methodName(facts, other.methodId)} ${shownWords(facts.water, parameter, other.value)}.`,
+          what: `Two kits disagree on ${midSentence(label)}: ${methodName(facts, one.methodId)} says ${shownWords(facts.water, parameter, one.value)}, ${methodName(facts, other.methodId)} ${shownWords(facts.water, parameter, other.value)}.`,
           howSure: 'Sure: the ranges do not meet.',
           why: `Each may be true to itself; mixed in one trend they show a change that never was.${onTwoBases.includes(parameter) ? ' Check first whether one reports the ion and the other nitrogen.' : ''}`,
           todo:
@@ -126,7 +127,7 @@ const strip: Rule = {
             subject: parameter,
             status: 'watch',
             sure: true,
-            what: `Strip and drops disagree on ${lower(label)}: the drops say ${shownWords(facts.water, parameter, drops.value)}.`,
+            what: `Strip and drops disagree on ${midSentence(label)}: the drops say ${shownWords(facts.water, parameter, drops.value)}.`,
             howSure: 'Believe the drops: a strip is coarse.',
             why: 'A strip is for screening; what it says is confirmed with drops.',
             todo: 'Run the drop test once more if it matters, and leave the strip out of the trend.',
@@ -165,8 +166,6 @@ const strip: Rule = {
     },
   ],
 };
-
-const lower = (label: string) => label.replace(/^[A-Z](?=[a-z])/, (c) => c.toLowerCase());
 
 const middle = (sorted: readonly number[]): number => sorted[Math.floor(sorted.length / 2)]!;
 

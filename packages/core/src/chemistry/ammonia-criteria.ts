@@ -1,3 +1,5 @@
+import { toCanonical } from '../quantity';
+
 /**
  * Criteria for total ammonia in fresh water of the US EPA 2013, EPA-822-R-13-001, in mg/L TAN as N. They fall
  * as pH rises and never rise with temperature.
@@ -24,5 +26,8 @@ export const epaChronic = (ph: number, celsius: number): number =>
 
 /** Free ammonia, mg/L as NH3, that European inland fish stand for long: EIFAC 1970, Technical Paper 11. */
 export const eifacFreeAmmonia = 0.025;
+
+/** The same in the canonical unit of ammonia, mg/L as NH3-N. */
+export const eifacFreeAmmoniaNitrogen = toCanonical(eifacFreeAmmonia, 'ammonia', 'mg/L NH3');
 /** Free ammonia, mg/L as NH3, above which harm begins: IFAS FA16, from memory. */
 export const ifasFreeAmmonia = 0.05;

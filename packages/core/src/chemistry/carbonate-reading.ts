@@ -58,7 +58,7 @@ export function checkCarbonateInputs(inputs: CarbonateInputs, prefix = ''): void
 const muchOverAir = 3;
 const wellUnderAir = 0.4;
 /** mg/L; above this no kept water stands for long, so pH or KH is off, or something else carries the alkalinity. Our own bound. */
-const unlikelyCo2 = 100;
+export const unlikelyCo2 = 100;
 
 function remarksOn(timesAir: Interval, co2: Interval, airedPh: Interval): string[] {
   const aired = `Aired for a day it would go to pH ${formatReading(airedPh)}.`;

@@ -1,5 +1,5 @@
-import { type Interval, convert, formatReading, interval } from '../quantity';
-import { eifacFreeAmmonia } from '../chemistry';
+import { type Interval, convert, formatReading } from '../quantity';
+import { eifacFreeAmmoniaNitrogen } from '../chemistry';
 import { type ChangeSize, type ChangeWater, changeSize } from '../remedies/change-size';
 import { targetFor } from './applied-limits';
 import type { Facts } from './facts';
@@ -12,7 +12,6 @@ type Diluted = (typeof volumes)[number];
 const isDiluted = (subject: Subject | null): subject is Diluted => volumes.includes(subject as Diluted);
 
 const swingWord = { ph: 'pH', alkalinity: 'KH', hardness: 'GH', temperature: 'temperature' } as const;
-const harmful = convert(eifacFreeAmmonia, 'ammonia', 'mg/L NH3', 'mg/L NH3-N');
 
 const sideOf = (of: (subject: Subject) => Interval | null | undefined): ChangeWater => ({
   ph: of('ph') ?? null,
@@ -83,10 +82,9 @@ export function changeWords(facts: Facts, finding: Finding): string {
   else if (!source) words.push(`${facts.source.water.name} was never tested for it: taken as none.`);
   if (size.ph && size.free) {
     const { before, after } = size.free;
-    const risen = interval(after.low, after.best, after.high);
-    if (after.best > before.best && after.high > harmful)
+    if (after.best > before.best && after.high > eifacFreeAmmoniaNitrogen)
       words.push(
-        `Careful: it takes pH from ${formatReading(size.ph.before)} to ${formatReading(size.ph.after)}, and free ammonia from ${shownWords(facts.water, 'free-ammonia', before)} to ${shownWords(facts.water, 'free-ammonia', risen)}. Change a tenth at a time and read pH between.`,
+        `Careful: it takes pH from ${formatReading(size.ph.before)} to ${formatReading(size.ph.after)}, and free ammonia from ${shownWords(facts.water, 'free-ammonia', before)} to ${shownWords(facts.water, 'free-ammonia', after)}. Change a tenth at a time and read pH between.`,
       );
   } else if (!size.ph && (facts.now('ammonia')?.best ?? 0) > 0.25)
     words.push('Read KH and pH of both waters first: a change that lifts pH turns ammonium into ammonia.');

@@ -15,6 +15,7 @@ import {
   overBox,
   overOpenBox,
   point,
+  scale,
 } from '../quantity';
 import {
   type Dated,
@@ -118,8 +119,9 @@ function epaFigure(
   subject: ComputedSubject,
   criterion: (ph: number, celsius: number) => number,
   total: Figure,
-  { used, gaps }: FreeAmmoniaResult,
+  free: FreeAmmoniaResult,
 ): Figure {
+  const { used } = free;
   const shareOf = (total: Interval, ph: Interval, temperature: Interval) =>
     overOpenBox([total, ph, temperature], (tan, p, celsius) => tan! / criterion(p!, celsius!));
   const value = shareOf(used.total, used.ph, used.temperature);
@@ -132,7 +134,7 @@ function epaFigure(
     ...total,
     subject,
     value,
-    gaps: () => gaps,
+    gaps: () => free.gaps,
     narrowings: () => [
       {
         label: 'A fresh pH to the tenth',
@@ -157,11 +159,14 @@ function epaFigure(
         { label: 'Criterion here', value: `${formatReading(limit)} mg/L NH3-N` },
       ],
       sources: [epa],
-      caveats: ['The criteria are averages over an hour or thirty days; one sample is one moment.', ...gaps],
+      caveats: [
+        'The criteria are averages over an hour or thirty days; one sample is one moment.',
+        ...free.gaps,
+      ],
     }),
   };
 }
-const percent = (x: Interval): Interval => interval(x.low * 100, x.best * 100, x.high * 100);
+const percent = (x: Interval): Interval => scale(x, 100);
 
 /** Chloride older than this does not speak of the nitrite of today. Hedge Lamp's own: salt stays until water is changed. */
 const chlorideLasts = 30 * 86_400_000;

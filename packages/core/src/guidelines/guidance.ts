@@ -3,7 +3,7 @@ import { LimitSchema } from './limit';
 import { SchoolChoiceSchema } from './school';
 
 /** How old the animals are, where limits differ. */
-export const lifeStages = ['grown', 'young'] as const;
+const lifeStages = ['grown', 'young'] as const;
 
 /** By what a keeper wants a water to be judged. */
 export const GuidanceSchema = z

@@ -4,7 +4,7 @@ import { type ParameterId, measuredIds, parameters } from '../readings';
 import { type DueTest, DueTestSchema, dueTests, staleAfter } from '../schedule';
 import { stockGroupLabel } from '../waters';
 import { type AppliedLimit } from './applied-limits';
-import { changedSinceLast } from './changed';
+import { changedSinceLast } from './changed-since-last';
 import { changeWords } from './change-words';
 import { type Facts, type FactsGiven, factsOf } from './facts';
 import type { Figure } from './figure';

@@ -1,5 +1,6 @@
 import {
   eifacFreeAmmonia,
+  eifacFreeAmmoniaNitrogen as limit,
   phAtFreeAmmonia,
   temperatureAtFreeAmmonia,
   uncheckedUnionizedFraction,
@@ -9,7 +10,6 @@ import {
   type Workings,
   bounded,
   checkInterval,
-  convert,
   formatBest,
   formatInterval,
   formatReading,
@@ -124,9 +124,6 @@ function gapSentence(why: string, kind: Companion, used: Used, value: Interval):
   const unit = kind === 'ph' ? '' : ' °C';
   return `${why}. That makes free ammonia ${formatInterval(value)} mg/L NH3-N; with ${names[kind]} known to be ${formatBest(point(best))}${unit} it would be ${formatInterval(known)}. Measure it.`;
 }
-
-/** EIFAC's limit in the unit of the result. */
-const limit = convert(eifacFreeAmmonia, 'ammonia', 'mg/L NH3', 'mg/L NH3-N');
 
 /** The crossings fall with total and with the other condition: opposite ends. */
 function crossingOf({ total, ph, temperature }: Used): Crossing {

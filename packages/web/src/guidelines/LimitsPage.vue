@@ -1,11 +1,5 @@
 <script setup lang="ts">
-import {
-  type Guidance,
-  schools,
-  shippedGuidelines,
-  speaksOf,
-  guidelinesFor,
-} from '@hedge-lamp/core/guidelines';
+import { type Guidance, shippedGuidelines, speaksOf, guidelinesFor } from '@hedge-lamp/core/guidelines';
 import { type Water, type WaterDraft, waterKindInfo } from '@hedge-lamp/core/waters';
 import { useSessionStorage } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
@@ -24,6 +18,7 @@ import { useWaters } from '../waters/waters-store';
 import { type GuidanceForm, emptyOwnLimit, guidanceFormOf, readGuidanceForm } from './guidance-form';
 import { forWhomWords } from './guideline-words';
 import OwnLimitFields from './OwnLimitFields.vue';
+import SchoolFields from './SchoolFields.vue';
 import WaterTabs from './WaterTabs.vue';
 
 /** By which limits a water is judged: guidelines, schools, and limits of one's own. */
@@ -160,38 +155,7 @@ async function saveOverTheirs(): Promise<void> {
   </p>
   <form v-if="form && water" ref="formElement" class="limits" novalidate @submit.prevent="save">
     <div v-if="waterKindInfo[water.kind].stocked" class="column">
-      <section v-for="school in schools" :key="school.id" class="sheet">
-        <fieldset>
-          <legend>{{ school.question }}</legend>
-          <label class="view" :class="{ chosen: form.schools[school.id] === null }">
-            <input
-              v-model="form.schools[school.id]"
-              type="radio"
-              class="form-check-input"
-              :name="school.id"
-              :value="null"
-            />
-            <span><strong>As usual</strong> <span class="quiet">for this kind of water and stock</span></span>
-          </label>
-          <label
-            v-for="view in school.views"
-            :key="view.id"
-            class="view"
-            :class="{ chosen: form.schools[school.id] === view.id }"
-          >
-            <input
-              v-model="form.schools[school.id]"
-              type="radio"
-              class="form-check-input"
-              :name="school.id"
-              :value="view.id"
-            />
-            <span
-              ><strong>{{ view.label }}</strong> <span class="quiet d-block">{{ view.says }}</span></span
-            >
-          </label>
-        </fieldset>
-      </section>
+      <SchoolFields v-model="form.schools" />
     </div>
     <div class="column">
       <section class="sheet">
@@ -201,7 +165,12 @@ async function saveOverTheirs(): Promise<void> {
             Several can hold; the strictest counts at each value.
             <RouterLink :to="{ name: 'rules' }">Every bound and its source</RouterLink>
           </p>
-          <label v-for="g in offered" :key="g.id" class="view" :class="{ chosen: ticked.includes(g.id) }">
+          <label
+            v-for="g in offered"
+            :key="g.id"
+            class="choice-row"
+            :class="{ chosen: ticked.includes(g.id) }"
+          >
             <input v-model="ticked" type="checkbox" class="form-check-input" :value="g.id" />
             <span
               ><strong>{{ g.name }}</strong> <span class="quiet d-block">{{ g.about }}</span>
@@ -257,25 +226,6 @@ async function saveOverTheirs(): Promise<void> {
 legend {
   font-size: 1.1rem;
   font-weight: 650;
-}
-.view {
-  display: flex;
-  gap: 0.6rem;
-  min-height: 44px;
-  align-items: start;
-  padding: 0.45rem 0.75rem;
-  margin-bottom: 0.35rem;
-  border: 1px solid var(--hl-line);
-  border-radius: 4px 14px;
-  line-height: 1.3;
-  cursor: pointer;
-}
-.view.chosen {
-  border-color: var(--hl-clear);
-  background: var(--hl-clear-tint);
-}
-.view .form-check-input {
-  flex: none;
 }
 .acts {
   grid-column: 1 / -1;

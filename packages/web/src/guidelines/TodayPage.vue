@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Subject, Today } from '@hedge-lamp/core/guidelines';
+import { type Subject, type Today, oldAfter } from '@hedge-lamp/core/guidelines';
 import { waterKindInfo } from '@hedge-lamp/core/waters';
 import { computed } from 'vue';
 import { call } from '../api/call';
@@ -73,7 +73,7 @@ const nothingRead = computed(() => read.value.length === 0);
           <p v-if="nothingRead" class="headline">Nothing was read in this water yet.</p>
           <template v-else-if="today.status === 'clear'">
             <p class="headline">All that was read lately is clear.</p>
-            <p v-if="oldestDays > 21">
+            <p v-if="oldestDays > oldAfter / 86_400_000">
               The oldest of it is {{ oldestDays }} days old: test again before you rely on it.
             </p>
           </template>

@@ -173,7 +173,7 @@ async function cancel(): Promise<void> {
       <TextField v-model="form.name" label="Name" :error="errors.name" />
       <fieldset class="kinds">
         <legend class="form-label fs-6 fw-semibold">Kind</legend>
-        <label v-for="k in kinds" :key="k.kind" class="kind" :class="{ chosen: form.kind === k.kind }">
+        <label v-for="k in kinds" :key="k.kind" class="choice-row" :class="{ chosen: form.kind === k.kind }">
           <input v-model="form.kind" type="radio" name="kind" :value="k.kind" class="form-check-input" />
           <span
             ><strong>{{ k.label }}</strong
@@ -285,22 +285,12 @@ async function cancel(): Promise<void> {
   gap: 0.4rem;
   margin-bottom: 1rem;
 }
+.kinds .choice-row {
+  margin: 0;
+}
 .kinds legend {
   grid-column: 1 / -1;
   margin: 0;
-}
-.kind {
-  display: flex;
-  gap: 0.6rem;
-  padding: 0.5rem 0.75rem;
-  border: 1px solid var(--hl-line);
-  border-radius: 4px 14px;
-  line-height: 1.25;
-  cursor: pointer;
-}
-.kind.chosen {
-  border-color: var(--hl-clear);
-  background: var(--hl-clear-tint);
 }
 .volume {
   display: grid;

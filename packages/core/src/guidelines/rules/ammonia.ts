@@ -1,5 +1,5 @@
-import { chlorideNitrite, eifacFreeAmmonia } from '../../chemistry';
-import { convert, formatReading, point } from '../../quantity';
+import { chlorideNitrite, eifacFreeAmmonia, eifacFreeAmmoniaNitrogen as harmful } from '../../chemistry';
+import { formatReading, point } from '../../quantity';
 import { phAfterChange } from '../../remedies/change-size';
 import { uncheckedUnionizedFraction } from '../../chemistry/unionized-ammonia';
 import type { Facts } from '../facts';
@@ -8,8 +8,6 @@ import { roughWords, shownWords } from '../shown';
 
 /** Total ammonia, mg/L as N, that is worth a word on pH: what a usual card first shows. Common practice. */
 const noticeable = 0.25;
-/** EIFAC 1970, Technical Paper 11, in the unit of free ammonia here. */
-const harmful = convert(eifacFreeAmmonia, 'ammonia', 'mg/L NH3', 'mg/L NH3-N');
 const tenth = (x: number) => (Math.round(x * 10) / 10).toFixed(1);
 
 const week = 7 * 86_400_000;

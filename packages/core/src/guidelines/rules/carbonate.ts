@@ -1,4 +1,4 @@
-import { carbonateSystem, phenolphthaleinContradiction } from '../../chemistry';
+import { carbonateSystem, ionicStrengthOf, phenolphthaleinContradiction, unlikelyCo2 } from '../../chemistry';
 import { formatReading, fromWire, toCanonical } from '../../quantity';
 import { phFromTwo } from '../../readings';
 import { rangeOf } from '../../readings/ph-pair';
@@ -237,8 +237,6 @@ const sourceBare: Rule = {
   ],
 };
 
-/** mg/L; more does not stay in kept water, so one of the two tests is off. Our own bound, as on the worktop. */
-const unlikelyCo2 = 100;
 /** Readings further apart do not speak of one water. Hedge Lamp's own. */
 const sameWater = 2 * day;
 
@@ -256,7 +254,7 @@ const acidKh: Rule = {
     const celsius = facts.now('temperature')?.best ?? 20;
     const state = carbonateSystem(
       { alkalinity: kh.value.low, ph: ph.value.high },
-      { temperature: celsius, ionicStrength: 0.002 },
+      { temperature: celsius, ionicStrength: ionicStrengthOf({ alkalinity: kh.value }).best },
     );
     const co2 = state.co2 * molarMass.CO2;
     if (co2 <= unlikelyCo2) return [];

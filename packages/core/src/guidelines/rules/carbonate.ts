@@ -1,5 +1,5 @@
 import { carbonateSystem, ionicStrengthOf, phenolphthaleinContradiction, unlikelyCo2 } from '../../chemistry';
-import { formatReading, fromWire, toCanonical } from '../../quantity';
+import { formatReading, fromWire, point, toCanonical } from '../../quantity';
 import { phFromTwo } from '../../readings';
 import { rangeOf } from '../../readings/ph-pair';
 import { molarMass } from '../../quantity/atomic-weights';
@@ -254,7 +254,7 @@ const acidKh: Rule = {
     const celsius = facts.now('temperature')?.best ?? 20;
     const state = carbonateSystem(
       { alkalinity: kh.value.low, ph: ph.value.high },
-      { temperature: celsius, ionicStrength: ionicStrengthOf({ alkalinity: kh.value }).best },
+      { temperature: celsius, ionicStrength: ionicStrengthOf({ alkalinity: point(kh.value.low) }).best },
     );
     const co2 = state.co2 * molarMass.CO2;
     if (co2 <= unlikelyCo2) return [];

@@ -1,0 +1,66 @@
+import { z } from 'zod';
+import type { Interval } from '../quantity';
+
+/** What is read while a filter grows in, and enters its fit. */
+export const observedIds = ['ammonia', 'nitrite', 'nitrate', 'alkalinity', 'ph'] as const;
+export const ObservedIdSchema = z.enum(observedIds);
+export type ObservedId = z.infer<typeof ObservedIdSchema>;
+
+/** One reading on the cycle's own clock. */
+export interface Observation {
+  readonly readingId: string;
+  /** Days since the start. */
+  readonly day: number;
+  readonly of: ObservedId;
+  /** Canonical unit of the parameter. */
+  readonly value: Interval;
+}
+
+/** The water that a change brings in; canonical units. Alkalinity null where it was never read: as it was at the start. */
+export interface SourceWater {
+  readonly ammonia: number;
+  readonly nitrite: number;
+  readonly nitrate: number;
+  readonly alkalinity: number | null;
+}
+
+/** What was done, on the cycle's own clock. */
+export type CycleEvent = { readonly day: number } & (
+  | {
+      readonly did: 'dose';
+      /** Rise of ammonia, mg/L as N. */
+      readonly nitrogen: number;
+      /** Rise of alkalinity, meq/L: household ammonia is a base, ammonium chloride is none. */
+      readonly alkalinity: number;
+    }
+  /** Nitrogen in food that went in, mg/L as N. */
+  | { readonly did: 'feed'; readonly nitrogen: number }
+  | { readonly did: 'change'; readonly part: number; readonly source: SourceWater }
+  /** Rise of alkalinity, meq/L. */
+  | { readonly did: 'buffer'; readonly alkalinity: number }
+  /** Grown media came in. */
+  | { readonly did: 'seed' }
+  | { readonly did: 'warm'; readonly celsius: number }
+);
+
+/** How ammonia comes into the water. */
+export const feedings = ['ammonia', 'food', 'fish'] as const;
+export type Feeding = (typeof feedings)[number];
+/** How much grown filter it began with. */
+export const seedings = ['none', 'little', 'plenty', 'upset'] as const;
+export type Seeding = (typeof seedings)[number];
+
+/** All that a fit looks at: what was read and done since the start. */
+export interface CycleLog {
+  /** Days from the start to the present. */
+  readonly days: number;
+  readonly feeding: Feeding;
+  readonly seeding: Seeding;
+  readonly planted: boolean;
+  /** By time. */
+  readonly events: readonly CycleEvent[];
+  readonly observations: readonly Observation[];
+}
+
+/** Where no thermometer was read: a heated tank's usual 25 °C (common practice). */
+export const usualCelsius = 25;

@@ -1,0 +1,89 @@
+import type { CycleState } from './nitrification';
+import { phOf, slot } from './nitrification';
+import type { Observation, ObservedId } from './cycle-log';
+import type { Guess } from './unknowns';
+
+/** Complementary error function; fractional error under 1.2e-7 (Press and others, Numerical Recipes, section 6.2). */
+function erfc(x: number): number {
+  const z = x < 0 ? -x : x;
+  const t = 1 / (1 + 0.5 * z);
+  const value =
+    t *
+    Math.exp(
+      -z * z -
+        1.26551223 +
+        t *
+          (1.00002368 +
+            t *
+              (0.37409196 +
+                t *
+                  (0.09678418 +
+                    t *
+                      (-0.18628806 +
+                        t *
+                          (0.27886807 +
+                            t * (-1.13520398 + t * (1.48851587 + t * (-0.82215223 + t * 0.17087277)))))))),
+    );
+  return x >= 0 ? value : 2 - value;
+}
+
+/**
+ * Probability that a normal variable falls between two ends. Far out both ends lie on one side, where the difference of
+ * the small tails is taken so that nothing is lost to rounding.
+ * @param low may be −∞
+ * @param high may be ∞
+ */
+export function normalBetween(low: number, high: number, mean: number, deviation: number): number {
+  const scale = 1 / (deviation * Math.SQRT2);
+  const [a, b] = [(low - mean) * scale, (high - mean) * scale];
+  if (a > 0) return 0.5 * (erfc(a) - (b === Infinity ? 0 : erfc(b)));
+  if (b < 0) return 0.5 * (erfc(-b) - (a === -Infinity ? 0 : erfc(-a)));
+  return 1 - 0.5 * ((a === -Infinity ? 0 : erfc(-a)) + (b === Infinity ? 0 : erfc(b)));
+}
+
+/**
+ * Unevenness of hand, eye and water from one test to the next, beside the range that the reading states: an amount and
+ * a share of the true value. Hedge Lamp's own, canonical units; pH swings with the day.
+ */
+const unevenness: Readonly<Record<ObservedId, readonly [number, number]>> = {
+  ammonia: [0.06, 0.12],
+  nitrite: [0.02, 0.12],
+  nitrate: [0.4, 0.12],
+  alkalinity: [0.05, 0.04],
+  ph: [0.2, 0],
+};
+export const deviationOf = (of: ObservedId, value: number): number => {
+  const [amount, share] = unevenness[of];
+  return amount + share * value;
+};
+
+/** One reading in thirty is simply wrong, and then any of about twenty answers is as likely. Hedge Lamp's own. */
+const slips = 1 / 30;
+const oneAnswer = 1 / 20;
+
+/** What a test of this would show, were it exact: canonical units. */
+export function observed(of: ObservedId, state: CycleState, guess: Guess): number {
+  if (of === 'ph') return phOf(state[slot.alkalinity]!, guess.kinetics.phAtOne);
+  const value = state[slot[of]]!;
+  return of === 'nitrate' ? value * guess.nitrateKit : value;
+}
+
+/** A reading that says just one value still says no more than this share of its unevenness. */
+const narrowest = 0.3;
+
+/**
+ * Probability that a test shows this range when the truth is `value`: interval-censored, not a point. A range that
+ * starts at nothing takes in all that would read as nothing.
+ */
+export function probabilityOf({ of, value: read }: Observation, value: number): number {
+  const deviation = deviationOf(of, value);
+  const least = deviation * narrowest;
+  const thin = read.high - read.low < 2 * least;
+  const low = read.low <= 0 && of !== 'ph' ? -Infinity : thin ? read.best - least : read.low;
+  const high = thin ? Math.max(read.high, read.best + least) : read.high;
+  return (1 - slips) * normalBetween(low, high, value, deviation) + slips * oneAnswer;
+}
+
+/** True where a reading is better explained as a slip than by this value. */
+export const looksWrong = (reading: Observation, value: number): boolean =>
+  probabilityOf(reading, value) < 2 * slips * oneAnswer;

@@ -1,0 +1,109 @@
+import { z } from 'zod';
+import { molarMass } from '../quantity';
+import type { SourceWater } from './cycle-log';
+import { advance } from './integrate';
+import { type CycleState, type Kinetics, type Warmth, phOf, slot, warmthAt } from './nitrification';
+import { changeWater } from './replay';
+
+/** What will be done from now on: the keeper's school, and what they would like to try. */
+export const PlanAheadSchema = z.object({
+  /** A dose raises ammonia to this, mg/L as N; also the dose of the challenge. */
+  target: z.number().positive().max(20),
+  redose: z.enum(['daily', 'when-gone', 'never']),
+  /** True where no dose goes in while nitrite is high. */
+  pauseAtPeak: z.boolean(),
+  /** The next doses where they are to differ from the target: mg/L as N, 0 for none. */
+  nextDoses: z.array(z.number().min(0).max(20)).max(2),
+  /** Warmer (or colder) than it is now by so many °C. */
+  warmer: z.number().min(-20).max(20),
+  /** True where bicarbonate goes in when KH is low; else the cycle may eat all there is. */
+  keepKh: z.boolean(),
+  /** With fish: water is changed when one of these is passed; null without fish. */
+  change: z
+    .object({ freeAmmonia: z.number(), nitrite: z.number(), part: z.number() })
+    .nullable(),
+});
+export type PlanAhead = z.infer<typeof PlanAheadSchema>;
+
+/** Ammonia under this counts as gone when a keeper decides whether to dose, mg/L as N: the lowest step of a usual card. */
+const dosedUnder = 0.25;
+/** Nitrite above which the pausing school doses no more, mg/L as N: about where usual cards end. Hedge Lamp's own. */
+export const nitritePeak = 1.5;
+/** Alkalinity under which a keeper buffers, and what goes in then, meq/L: under 2 °dKH, 3 more (common practice). */
+export const bufferUnder = 0.713;
+export const bufferBy = 1.07;
+/** Looks a day. */
+export const looksPerDay = 4;
+
+/** One way the future may go: what a sample says, if the plan is kept. */
+export interface Ahead {
+  readonly kinetics: Kinetics;
+  readonly warmth: Warmth;
+  /** The tap's alkalinity where nobody read it, meq/L. */
+  readonly alkalinity: number;
+}
+
+const freeAmmonia = (state: CycleState, kinetics: Kinetics, warmth: Warmth): number => {
+  const hydrogen = 10 ** -phOf(state[slot.alkalinity]!, kinetics.phAtOne);
+  return state[slot.ammonia]! / (1 + hydrogen / warmth.ammoniumKa);
+};
+
+/** What was put in on the way so far. */
+export interface PutIn {
+  /** How many doses. */
+  doses: number;
+  /** Alkalinity, meq/L. */
+  buffered: number;
+}
+
+/** The keeper comes by once a day, changes water where fish need it, buffers and doses. */
+function comeBy(state: CycleState, plan: PlanAhead, putIn: PutIn, ahead: Ahead, source: SourceWater): void {
+  if (plan.change) {
+    const free = freeAmmonia(state, ahead.kinetics, ahead.warmth);
+    if (free > plan.change.freeAmmonia || state[slot.nitrite]! > plan.change.nitrite)
+      changeWater(state, plan.change.part, {
+        ...source,
+        alkalinity: source.alkalinity ?? ahead.alkalinity,
+      });
+  }
+  if (plan.keepKh && state[slot.alkalinity]! < bufferUnder) {
+    state[slot.alkalinity] = state[slot.alkalinity]! + bufferBy;
+    putIn.buffered += bufferBy;
+  }
+  const ammonia = state[slot.ammonia]!;
+  if (plan.redose === 'never') return;
+  if (plan.redose === 'when-gone' && ammonia >= dosedUnder) return;
+  if (plan.pauseAtPeak && state[slot.nitrite]! > nitritePeak) return;
+  const dose = (plan.nextDoses[putIn.doses] ?? plan.target) - ammonia;
+  putIn.doses += 1;
+  if (dose > 0) state[slot.ammonia] = ammonia + dose;
+}
+
+/** What is in clean water, where nothing is known of the tap. */
+export const cleanSource: SourceWater = { ammonia: 0, nitrite: 0, nitrate: 0, alkalinity: null };
+
+/**
+ * Runs a water ahead with the plan kept.
+ * @param look called four times a day, first at the present; the keeper comes by right after each whole day's look
+ * @param days whole days to run
+ */
+export function runAhead(
+  now: CycleState,
+  ahead: Ahead,
+  plan: PlanAhead,
+  source: SourceWater,
+  days: number,
+  look: (k: number, state: CycleState, warmth: Warmth, putIn: Readonly<PutIn>) => boolean | void,
+): void {
+  const state = now.slice();
+  const warmth = plan.warmer === 0 ? ahead.warmth : warmthAt(ahead.warmth.celsius + plan.warmer);
+  const putIn: PutIn = { doses: 0, buffered: 0 };
+  for (let k = 0; k <= days * looksPerDay; k++) {
+    if (k > 0) advance(state, 1 / looksPerDay, ahead.kinetics, warmth);
+    if (look(k, state, warmth, putIn) === true) return;
+    if (k % looksPerDay === 0) comeBy(state, plan, putIn, { ...ahead, warmth }, source);
+  }
+}
+
+/** Equivalents of alkalinity that a mg of N brings as household ammonia, meq: NH3 + H2O → NH4+ + OH−. */
+export const alkalinityOfAmmonia = 1 / molarMass.N;

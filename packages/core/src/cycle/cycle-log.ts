@@ -14,6 +14,8 @@ export interface Observation {
   readonly of: ObservedId;
   /** Canonical unit of the parameter. */
   readonly value: Interval;
+  /** True where the sample was thinned first: it cannot have bleached back to zero. */
+  readonly diluted?: boolean;
 }
 
 /** The water that a change brings in; canonical units. Alkalinity null where it was never read: as it was at the start. */

@@ -61,7 +61,8 @@ const bandOf = (day: number, values: Float64Array): Band => {
 export function readyAfter(sample: Sample, fit: CycleFit, plan: PlanAhead, source = cleanSource): number {
   let ready = Infinity;
   runAhead(sample.now, aheadOf(sample, fit), plan, source, horizon, (k, state, warmth) => {
-    if (k % looksPerDay !== 0 || !clearsInADay(state, plan.target, sample.guess.kinetics, warmth)) return false;
+    if (k % looksPerDay !== 0 || !clearsInADay(state, plan.target, sample.guess.kinetics, warmth))
+      return false;
     ready = k / looksPerDay;
     return true;
   });
@@ -103,9 +104,7 @@ export function forecast(
 ): Forecast {
   const { samples, log } = fit;
   const looks = horizon * looksPerDay + 1;
-  const at = observedIds.map(() =>
-    Array.from({ length: looks }, () => new Float64Array(samples.length)),
-  );
+  const at = observedIds.map(() => Array.from({ length: looks }, () => new Float64Array(samples.length)));
   const ready = new Float64Array(samples.length).fill(Infinity);
   const used = new Float64Array(samples.length);
   let out = 0;
@@ -138,10 +137,7 @@ export function forecast(
   };
   return {
     bands: Object.fromEntries(
-      observedIds.map((id, j) => [
-        id,
-        at[j]!.map((values, k) => bandOf(log.days + k / looksPerDay, values)),
-      ]),
+      observedIds.map((id, j) => [id, at[j]!.map((values, k) => bandOf(log.days + k / looksPerDay, values))]),
     ) as Forecast['bands'],
     chance: Array.from({ length: horizon + 1 }, (_, day) => ({
       day: log.days + day,

@@ -68,6 +68,16 @@ export function observed(of: ObservedId, state: CycleState, guess: Guess): numbe
   return of === 'nitrate' ? value * guess.nitrateKit : value;
 }
 
+/**
+ * Chance that a color bleaches back to that of zero: about even at ten times the top of a usual card, 1.5 mg/L
+ * NO2-N or 8 mg/L NH3-N (common practice; the steepness is our own).
+ */
+const bleachedAt: Partial<Record<ObservedId, number>> = { nitrite: 15, ammonia: 80 };
+function bleached(of: ObservedId, value: number): number {
+  const half = bleachedAt[of];
+  return half === undefined || value <= 0 ? 0 : 1 / (1 + (half / value) ** 6);
+}
+
 /** A reading that says just one value still says no more than this share of its unevenness. */
 const narrowest = 0.3;
 
@@ -75,13 +85,15 @@ const narrowest = 0.3;
  * Probability that a test shows this range when the truth is `value`: interval-censored, not a point. A range that
  * starts at nothing takes in all that would read as nothing.
  */
-export function probabilityOf({ of, value: read }: Observation, value: number): number {
+export function probabilityOf({ of, value: read, diluted }: Observation, value: number): number {
   const deviation = deviationOf(of, value);
   const least = deviation * narrowest;
   const thin = read.high - read.low < 2 * least;
   const low = read.low <= 0 && of !== 'ph' ? -Infinity : thin ? read.best - least : read.low;
   const high = thin ? Math.max(read.high, read.best + least) : read.high;
-  return (1 - slips) * normalBetween(low, high, value, deviation) + slips * oneAnswer;
+  const seen = normalBetween(low, high, value, deviation);
+  const faded = diluted ? 0 : bleached(of, value);
+  return (1 - slips) * ((1 - faded) * seen + (low === -Infinity ? faded : 0)) + slips * oneAnswer;
 }
 
 /** True where a reading is better explained as a slip than by this value. */

@@ -19,9 +19,7 @@ export const PlanAheadSchema = z.object({
   /** True where bicarbonate goes in when KH is low; else the cycle may eat all there is. */
   keepKh: z.boolean(),
   /** With fish: water is changed when one of these is passed; null without fish. */
-  change: z
-    .object({ freeAmmonia: z.number(), nitrite: z.number(), part: z.number() })
-    .nullable(),
+  change: z.object({ freeAmmonia: z.number(), nitrite: z.number(), part: z.number() }).nullable(),
 });
 export type PlanAhead = z.infer<typeof PlanAheadSchema>;
 

@@ -6,14 +6,9 @@ import { advance } from './integrate';
 import { type CycleState, slot, warmthAt } from './nitrification';
 import { bufferBy, bufferUnder } from './plan-ahead';
 import { clearsInADay } from './ready';
+import { usualSteps } from './usual-cards';
 import { type Guess, guessAt, unknownsOf } from './unknowns';
 
-/** Steps of made-up cards, canonical units: what a keeper can tell apart. */
-const cards: Partial<Record<ObservedId, readonly number[]>> = {
-  ammonia: [0, 0.25, 0.5, 1, 2, 4, 8],
-  nitrite: [0, 0.25, 0.5, 1, 2, 5].map((x) => toCanonical(x, 'nitrite', 'mg/L NO2')),
-  nitrate: [0, 5, 10, 20, 40, 80, 160].map((x) => toCanonical(x, 'nitrate', 'mg/L NO3')),
-};
 const oneDegree = toCanonical(1, 'alkalinity', '°dKH');
 
 /** What a test shows of a true value: the half step around the nearest swatch, a drop, or a tenth of pH. */
@@ -27,7 +22,7 @@ export function simulatedReading(of: ObservedId, truth: number, random: SeededRa
     const drops = Math.max(1, Math.ceil(seen / oneDegree));
     return interval((drops - 1) * oneDegree, drops * oneDegree, drops * oneDegree);
   }
-  const card = cards[of]!;
+  const card = usualSteps[of]!;
   // Past the top it is diluted and tested again.
   const times = seen > card.at(-1)! ? 10 : 1;
   const edges = card.slice(1).map((step, k) => ((step + card[k]!) / 2) * times);

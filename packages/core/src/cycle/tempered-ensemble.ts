@@ -105,8 +105,7 @@ export function temperedEnsemble(options: EnsembleOptions): Ensemble {
     }
     const there = logLikelihood(proposal);
     evaluations += 1;
-    const gain =
-      logRatio + logPrior(proposal) - logPrior(mine) + temperature * (there - logs[j]!);
+    const gain = logRatio + logPrior(proposal) - logPrior(mine) + temperature * (there - logs[j]!);
     if (!(Math.log(random.next()) < gain)) return false;
     mine.set(proposal);
     logs[j] = there;

@@ -118,6 +118,7 @@ export function givenOf(scenario: Scenario): FactsGiven {
     id: id(300 + k),
     waterId,
     kind: what,
+    amount: null,
     at: scenarioNow - daysAgo * 24 * hour,
     zone: 'Etc/UTC',
     detail,

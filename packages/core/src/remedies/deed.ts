@@ -1,10 +1,15 @@
 import { z } from 'zod';
 import { IdSchema, InstantSchema, ZoneSchema } from '../readings/reading';
+import { type DeedAmount, DeedAmountSchema, checkAmount } from './deed-amount';
+import { FieldError } from '../quantity';
 
 /** Something that was done to a water or happened to it: a flag on its trace. */
 export const deedKinds = [
   'water-change',
   'ammonia-dose',
+  'challenge',
+  'feed',
+  'seeding',
   'buffer',
   'stocked',
   'filter-clean',
@@ -21,6 +26,9 @@ export type DeedKind = z.infer<typeof DeedKindSchema>;
 export const deedLabel: Readonly<Record<DeedKind, string>> = {
   'water-change': 'Water change',
   'ammonia-dose': 'Ammonia dosed',
+  challenge: 'Challenge dose',
+  feed: 'Feed or food put in',
+  seeding: 'Grown media put in',
   buffer: 'Buffer added',
   stocked: 'Animals added',
   'filter-clean': 'Filter cleaned',
@@ -32,6 +40,15 @@ export const deedLabel: Readonly<Record<DeedKind, string>> = {
   other: 'Something else',
 };
 
+/** The ways in which the amount of each kind can be told; kinds that are left out have words only. */
+export const amountsOf: Partial<Record<DeedKind, readonly DeedAmount['by'][]>> = {
+  'water-change': ['part', 'liters'],
+  'ammonia-dose': ['rise', 'ammonium-chloride', 'household-ammonia'],
+  challenge: ['rise', 'ammonium-chloride', 'household-ammonia'],
+  feed: ['feed'],
+  buffer: ['salt'],
+};
+
 export const DeedDraftSchema = z
   .object({
     id: IdSchema,
@@ -41,9 +58,29 @@ export const DeedDraftSchema = z
     zone: ZoneSchema,
     /** How much and what, in the keeper's words: "30 %", "12 g bicarbonate". */
     detail: z.string().max(200, 'At most 200 characters.').default(''),
+    /** How much in figures, where it is known; the arithmetic of the cycle takes only this. */
+    amount: DeedAmountSchema.nullable().default(null),
   })
   .meta({ id: 'DeedDraft' });
 export type DeedDraft = z.infer<typeof DeedDraftSchema>;
+
+/** The draft with the rules that join several fields: an amount that goes with its kind, and can be. */
+export const CheckedDeedDraftSchema = DeedDraftSchema.superRefine(({ kind, amount }, context) => {
+  if (!amount) return;
+  const issue = (path: string[], message: string) =>
+    context.addIssue({ code: 'custom', path: ['amount', ...path], message });
+  if (!amountsOf[kind]?.includes(amount.by))
+    return issue(
+      ['by'],
+      `“${deedLabel[kind]}” is not told like this. Choose another way, or write it in words.`,
+    );
+  try {
+    checkAmount(amount);
+  } catch (error) {
+    if (!(error instanceof FieldError)) throw error;
+    issue([error.field], error.message);
+  }
+});
 
 export const DeedSchema = DeedDraftSchema.extend({
   createdAt: InstantSchema,

@@ -1,0 +1,71 @@
+import type { ParameterId } from '../readings';
+import type { CycleFit } from './fit';
+import type { CycleLog } from './cycle-log';
+
+/** Why nothing is foreseen, and what would help. */
+export interface NotForeseen {
+  readonly says: string;
+  readonly tests: readonly ParameterId[];
+}
+
+/** Ammonia beyond which no filter is grown in, mg/L as N: its films are slowed, not fed (Anthonisen and others 1976). */
+export const tooMuchAmmonia = 20;
+/** A forecast that rests on older readings is none, days. Hedge Lamp's own. */
+const stale = 10;
+/** Readings of each of ammonia and nitrite, and days they must span. Hedge Lamp's own. */
+const fewest = 2;
+const shortest = 1.5;
+
+/**
+ * Whether a log says enough to look ahead; null where it does.
+ * @param unmeasured true where a dose was noted without its amount
+ */
+export function enoughToForesee(log: CycleLog, unmeasured: boolean): NotForeseen | null {
+  const of = (id: 'ammonia' | 'nitrite') => log.observations.filter((o) => o.of === id);
+  const [ammonia, nitrite] = [of('ammonia'), of('nitrite')];
+  const both = [...ammonia, ...nitrite];
+  const dose = log.events.reduce((most, e) => (e.did === 'dose' ? Math.max(most, e.nitrogen) : most), 0);
+  if (dose > tooMuchAmmonia || ammonia.some((o) => o.value.low > tooMuchAmmonia))
+    return {
+      says: `${dose > tooMuchAmmonia ? `A dose of ${Number(dose.toPrecision(3)).toLocaleString('en-US')} mg/L as N` : 'This much ammonia'} is far more than a filter can grow in: it poisons its own films. If the figure is a slip, correct it; if not, change water until ammonia reads under 5 mg/L, and start anew.`,
+      tests: ['ammonia'],
+    };
+  if (both.length === 0)
+    return {
+      says: 'Nothing was read since the start. Test ammonia and nitrite today.',
+      tests: ['ammonia', 'nitrite'],
+    };
+  const newest = Math.max(...both.map((o) => o.day));
+  if (log.days - newest > stale)
+    return {
+      says: `The last test of ammonia or nitrite is ${Math.floor(log.days - newest)} days old: too long ago to look ahead from. Test both today.`,
+      tests: ['ammonia', 'nitrite'],
+    };
+  const span = newest - Math.min(...both.map((o) => o.day));
+  if (ammonia.length < fewest || nitrite.length < fewest || span < shortest)
+    return {
+      says: `Too little to foresee: ${ammonia.length} ${ammonia.length === 1 ? 'reading' : 'readings'} of ammonia and ${nitrite.length} of nitrite so far. Test ammonia and nitrite tomorrow.`,
+      tests: ['ammonia', 'nitrite'],
+    };
+  if (unmeasured)
+    return {
+      says: 'A dose is noted without its amount, so the nitrogen cannot be followed. Write the amount in: delete that entry and note it again with its grams or milliliters.',
+      tests: [],
+    };
+  const fed = log.events.some((e) => e.did === 'dose' || e.did === 'feed') || log.feeding === 'fish';
+  if (!fed && both.every((o) => o.value.low <= 0))
+    return {
+      says: 'All readings are zero and no ammonia or food is noted: there is nothing for a filter to grow on. Dose or feed it, note how much, and test the next day.',
+      tests: ['ammonia'],
+    };
+  return null;
+}
+
+/** Whether the readings look like a filter that grows in at all; null where they do. */
+export function fitsAtAll({ log, odd }: CycleFit): NotForeseen | null {
+  if (odd.length < 3 || odd.length * 3 < log.observations.length) return null;
+  return {
+    says: `${odd.length} of ${log.observations.length} readings do not fit a filter that grows in, however fast or slow. Check the doses and dates in the log, and repeat ammonia, nitrite and nitrate; a reading past its card wants dilution.`,
+    tests: ['ammonia', 'nitrite', 'nitrate'],
+  };
+}

@@ -1,0 +1,167 @@
+import { type Interval, formatReading } from '../quantity';
+import type { CycleLog, Observation } from './cycle-log';
+import type { CycleFit } from './fit';
+import { slot } from './nitrification';
+import { clearsInADay, goneBelow } from './ready';
+
+/** Where a filter stands, in the order in which it gets there. */
+export const stages = [
+  'unfed',
+  'waiting',
+  'ammonia-falling',
+  'nitrite-peak',
+  'nitrite-falling',
+  'ready',
+] as const;
+export type Stage = (typeof stages)[number];
+export const stageLabel: Readonly<Record<Stage, string>> = {
+  unfed: 'Nothing fed yet',
+  waiting: 'Waiting for ammonia to fall',
+  'ammonia-falling': 'Ammonia is falling',
+  'nitrite-peak': 'Nitrite’s peak',
+  'nitrite-falling': 'Nitrite is falling',
+  ready: 'Ready',
+};
+
+export interface StageFound {
+  readonly stage: Stage;
+  /** Why, in sentences that name the readings. */
+  readonly reasons: readonly string[];
+}
+
+const isGone = (value: Interval, of: 'ammonia' | 'nitrite') => value.low <= 0 && value.best <= goneBelow[of];
+/** Days between a high nitrite and a zero after which the zero is believed. */
+const tooSoon = 4;
+/** mg/L as N; a nitrite that high does not go in a few days. */
+const high = 1;
+
+const when = (o: Observation) => `on day ${Math.floor(o.day) + 1}`;
+const words = (o: Observation) => `${formatReading(o.value)} mg/L N ${when(o)}`;
+
+/** Whether a nitrite that reads as nothing may be a color that bleached: undiluted, and much of it a few days before. */
+export function maybeBleached(nitrite: readonly Observation[]): boolean {
+  const last = nitrite.at(-1);
+  if (!last || last.diluted || last.value.low > 0) return false;
+  const seen = nitrite.filter((o) => o.value.low > 0).at(-1);
+  const firstZero = seen && nitrite.find((o) => o.day > seen.day);
+  return (
+    seen !== undefined &&
+    firstZero !== undefined &&
+    firstZero.day - seen.day <= tooSoon &&
+    (seen.value.best >= high || seen.value.high === Infinity)
+  );
+}
+
+/**
+ * The stage from readings alone: what fell, what rose, what is gone. Order of events: common practice.
+ * @param passed true where the 24-hour challenge was passed
+ */
+export function stageFromReadings(log: CycleLog, passed = false): StageFound | null {
+  const of = (id: 'ammonia' | 'nitrite') => log.observations.filter((o) => o.of === id);
+  const [ammonia, nitrite] = [of('ammonia'), of('nitrite')];
+  if (passed)
+    return {
+      stage: 'ready',
+      reasons: ['The challenge was passed: a dose was gone within a day, ammonia and nitrite both.'],
+    };
+  const last = ammonia.at(-1);
+  if (!last) return null;
+  const fed = log.feeding !== 'ammonia' || log.events.some((e) => e.did === 'dose' || e.did === 'feed');
+  const everAmmonia = ammonia.some((o) => o.value.low > 0);
+  const gone = isGone(last.value, 'ammonia');
+  const now = nitrite.at(-1);
+  const peak = nitrite.reduce<Observation | undefined>(
+    (most, o) => (!most || o.value.best > most.value.best ? o : most),
+    undefined,
+  );
+  const seen = peak !== undefined && peak.value.low > 0;
+  if (!fed && !everAmmonia)
+    return { stage: 'unfed', reasons: ['No dose or food is noted and ammonia reads zero throughout.'] };
+
+  if (seen && now && peak) {
+    const fell = now.value.high < peak.value.low;
+    if (isGone(now.value, 'nitrite') && maybeBleached(nitrite))
+      return {
+        stage: 'nitrite-peak',
+        reasons: [
+          `Nitrite was ${words(peak)} and reads as nothing ${when(now)}: far over the card it bleaches. Dilute 1 in 10 and repeat.`,
+        ],
+      };
+    if (isGone(now.value, 'nitrite'))
+      return {
+        stage: 'nitrite-falling',
+        reasons: [
+          `Nitrite was ${words(peak)} and reads as nothing ${when(now)}.`,
+          gone ? 'Ammonia reads as nothing, too: take the 24-hour challenge.' : `Ammonia is ${words(last)}.`,
+        ],
+      };
+    if (fell)
+      return {
+        stage: 'nitrite-falling',
+        reasons: [`Nitrite fell from ${words(peak)} to ${words(now)}; the ranges do not meet.`],
+      };
+    const top = ammonia.reduce((a, b) => (b.value.best > a.value.best ? b : a));
+    if (gone || last.value.high < top.value.low)
+      return {
+        stage: 'nitrite-peak',
+        reasons: [
+          gone ? `Ammonia is gone ${when(last)}.` : `Ammonia fell from ${words(top)} to ${words(last)}.`,
+          `Nitrite stands at ${words(now)} and has not fallen.`,
+        ],
+      };
+    return {
+      stage: 'ammonia-falling',
+      reasons: [`Nitrite shows: ${words(now)}. The first film is at work.`, `Ammonia is ${words(last)}.`],
+    };
+  }
+  const dosed = log.events.filter((e) => e.did === 'dose').at(-1)?.day ?? 0;
+  const since = ammonia.filter((o) => o.day >= dosed);
+  const most = since.reduce<Observation | undefined>(
+    (a, b) => (!a || b.value.best > a.value.best ? b : a),
+    undefined,
+  );
+  if (most && last.value.high < most.value.low)
+    return {
+      stage: gone && now ? 'nitrite-falling' : 'ammonia-falling',
+      reasons: [
+        `Ammonia fell from ${words(most)} to ${words(last)}.`,
+        now
+          ? 'Nitrite has not shown: it went on to nitrate at once, or lies far over the card. Dilute it once to be sure.'
+          : 'Nitrite was not tested yet.',
+      ],
+    };
+  return {
+    stage: 'waiting',
+    reasons: [
+      `Ammonia is ${words(last)} and has not fallen since the last dose.`,
+      now ? 'Nitrite has not shown yet.' : 'Nitrite was not tested yet.',
+    ],
+  };
+}
+
+/** Least share of a day's dose that a film turns over in a day to count as awake. Hedge Lamp's own. */
+const awake = 0.15;
+
+/** The stage that most explanations of the log are in, and the share of them. */
+export function stageFromFit({ samples, warmth }: CycleFit, target: number): { stage: Stage; share: number } {
+  const count = new Map<Stage, number>();
+  for (const { guess, now } of samples) {
+    const ammoniaFilm = now[slot.ammoniaFilm]! * warmth.speed;
+    const nitriteFilm = now[slot.nitriteFilm]! * warmth.speed;
+    const ammonia = now[slot.ammonia]!;
+    const nitrite = now[slot.nitrite]!;
+    const stage: Stage = clearsInADay(now, target, guess.kinetics, warmth)
+      ? 'ready'
+      : ammoniaFilm < awake * target && nitrite < high
+        ? 'waiting'
+        : nitrite < goneBelow.nitrite * 4 && ammonia > goneBelow.ammonia
+          ? 'ammonia-falling'
+          : nitriteFilm * (nitrite / (nitrite + guess.kinetics.nitriteHalf)) <
+              Math.min(ammoniaFilm * (ammonia / (ammonia + guess.kinetics.ammoniaHalf)) + 0.05, target)
+            ? 'nitrite-peak'
+            : 'nitrite-falling';
+    count.set(stage, (count.get(stage) ?? 0) + 1);
+  }
+  const [[stage, n]] = [...count.entries()].sort((a, b) => b[1] - a[1]) as [[Stage, number]];
+  return { stage, share: n / samples.length };
+}

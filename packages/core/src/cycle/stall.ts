@@ -1,0 +1,170 @@
+import { toCanonical } from '../quantity';
+import { type Deed } from '../remedies';
+import type { CycleLog, Observation, ObservedId } from './cycle-log';
+import { inDegrees } from './gather-log';
+import { goneBelow } from './ready';
+import { type Stage, maybeBleached } from './stage';
+
+/** Why a cycle may stand still, and what gets it going. Causes and cures: common practice. */
+export const stallCauses = [
+  'kh-gone',
+  'ph-low',
+  'cold',
+  'nitrite-over-range',
+  'ammonia-too-high',
+  'conditioner',
+  'not-fed',
+  'film-lost',
+  'unknown',
+] as const;
+export type StallCause = (typeof stallCauses)[number];
+
+export interface Stall {
+  readonly cause: StallCause;
+  readonly what: string;
+  readonly cure: string;
+}
+export interface StallFound {
+  /** Days since anything moved. */
+  readonly days: number;
+  readonly what: string;
+  readonly causes: readonly Stall[];
+}
+
+/** Hedge Lamp's own: with a cause in sight a stall is named early; without one a quiet fortnight is usual at the start. */
+const soon = 4;
+const late: Partial<Record<Stage, number>> = { waiting: 16, 'ammonia-falling': 10, 'nitrite-peak': 18 };
+
+const lowKh = toCanonical(1, 'alkalinity', '°dKH');
+const lowPh = 6.5;
+const coldWater = 18;
+const highAmmonia = 5;
+const highNitrite = toCanonical(10, 'nitrite', 'mg/L NO2');
+
+/**
+ * Days since the figure that should fall at this stage was last seen to fall; what was put in or changed in between
+ * starts the count anew. Null where the stage asks for nothing to fall.
+ */
+function daysStill(log: CycleLog, stage: Stage): { days: number; of: ObservedId } | null {
+  const of: ObservedId | null =
+    stage === 'waiting' || stage === 'ammonia-falling'
+      ? 'ammonia'
+      : stage === 'nitrite-peak'
+        ? 'nitrite'
+        : null;
+  const readings = log.observations.filter((o) => o.of === of);
+  const last = readings.at(-1);
+  if (!of || !last) return null;
+  const moved = log.events.filter(
+    (e) => e.did === 'change' || (of === 'ammonia' && (e.did === 'dose' || e.did === 'feed')),
+  );
+  let from = last.day;
+  for (const earlier of [...readings].reverse()) {
+    // A fall is seen where the later range lies under the earlier one.
+    if (last.value.high < earlier.value.low) break;
+    from = earlier.day;
+  }
+  const since = Math.max(from, ...moved.map((e) => e.day));
+  return { days: last.day - since, of };
+}
+
+const latest = (log: CycleLog, of: ObservedId): Observation | undefined =>
+  log.observations.filter((o) => o.of === of).at(-1);
+/** A reading older than this says nothing of now. */
+const recent = 10;
+
+/** What can be seen that slows or stops a filter, whether it stands still or not. */
+export function slowedBy(log: CycleLog, deeds: readonly Deed[], now: number): Stall[] {
+  const fresh = (o: Observation | undefined) => (o && log.days - o.day <= recent ? o : undefined);
+  const [kh, ph] = [fresh(latest(log, 'alkalinity')), fresh(latest(log, 'ph'))];
+  const [ammonia, nitrite] = [fresh(latest(log, 'ammonia')), fresh(latest(log, 'nitrite'))];
+  const celsius = log.events.flatMap((e) => (e.did === 'warm' ? [e.celsius] : [])).at(-1);
+  const done = (kind: Deed['kind'], days: number) =>
+    deeds.some((d) => d.kind === kind && d.deletedAt === null && now - d.at <= days * 86_400_000);
+  const found: Stall[] = [];
+  const add = (cause: StallCause, what: string, cure: string) => found.push({ cause, what, cure });
+  if (kh && kh.value.best <= lowKh * 1.05)
+    add(
+      'kh-gone',
+      `KH is down to ${Number(inDegrees(kh.value.best).toPrecision(2))} °dKH: the films need its carbonate, and turn over 0.4 °dKH with each mg of nitrogen.`,
+      'Add bicarbonate for 3 to 4 °dKH, in two parts, and test KH every few days until the end.',
+    );
+  if (ph && ph.value.best < lowPh)
+    add(
+      'ph-low',
+      `pH is ${ph.value.best}: the films slow under 7 and nearly stop under 6.`,
+      'Raise KH with bicarbonate: pH follows. With fish in the water go slowly and watch free ammonia.',
+    );
+  if (celsius !== undefined && celsius < coldWater)
+    add(
+      'cold',
+      `The water has ${celsius} °C: at ${coldWater} a film works at little more than half its speed at 25.`,
+      'Warm it to 25–28 °C while nothing lives in it; with animals stay within what they like.',
+    );
+  const bleach = maybeBleached(log.observations.filter((o) => o.of === 'nitrite'));
+  if (nitrite && (bleach || nitrite.value.high === Infinity || nitrite.value.best >= highNitrite))
+    add(
+      'nitrite-over-range',
+      bleach
+        ? 'Nitrite fell to nothing within days of a high reading: far over its card the color bleaches.'
+        : 'Nitrite is past what the card can tell, so a fall would not show, and so much of it slows its own film.',
+      'Dilute the sample 1 in 10 and read it again; change half the water where it is over 10 mg/L NO2.',
+    );
+  if (ammonia && ammonia.value.low > highAmmonia)
+    add(
+      'ammonia-too-high',
+      `Ammonia is over ${highAmmonia} mg/L N: free ammonia slows nitrite’s film from about 1 mg/L NH3 on (Anthonisen and others 1976).`,
+      'Do not dose; change water until ammonia reads under 4 mg/L N.',
+    );
+  if (done('treatment', 5))
+    add(
+      'conditioner',
+      'A treatment went in within the last days: a conditioner that binds ammonia keeps the film from it for a day or two, and can still show on the test; medicines can kill the film.',
+      'Wait two days and test again before you dose; run the filter on fresh carbon after a medicine if its sheet says so.',
+    );
+  const dosed = log.events.filter((e) => e.did === 'dose' || e.did === 'feed').at(-1);
+  if (
+    log.feeding === 'ammonia' &&
+    ammonia &&
+    ammonia.value.low <= 0 &&
+    ammonia.value.best <= goneBelow.ammonia &&
+    (!dosed || log.days - dosed.day > 3)
+  )
+    add(
+      'not-fed',
+      'Ammonia is gone and nothing was dosed for more than three days: a hungry film shrinks.',
+      'Dose ammonia to the target and test the next day.',
+    );
+  if (done('filter-clean', 7))
+    add(
+      'film-lost',
+      'The filter was cleaned within the last week: much of the film goes with the dirt.',
+      'Leave it alone now; rinse media only in tank water.',
+    );
+  return found;
+}
+
+/** Whether the cycle stands still: what should fall at this stage has not for some days. Null where it moves, or is too young to tell. */
+export function stallOf(log: CycleLog, stage: Stage, deeds: readonly Deed[], now: number): StallFound | null {
+  const causes = slowedBy(log, deeds, now);
+  if (stage === 'ready') return null;
+  const hungry = causes.find((c) => c.cause === 'not-fed');
+  const still = daysStill(log, stage);
+  if (!still) return hungry && stage !== 'unfed' ? { days: 3, what: hungry.what, causes } : null;
+  const patience = causes.length > 0 ? soon : (late[stage] ?? Infinity);
+  if (still.days < patience) return null;
+  return {
+    days: Math.floor(still.days),
+    what: `${still.of === 'ammonia' ? 'Ammonia' : 'Nitrite'} has not fallen for ${Math.floor(still.days)} days.`,
+    causes:
+      causes.length > 0
+        ? causes
+        : [
+            {
+              cause: 'unknown',
+              what: 'Nothing in the log explains it.',
+              cure: 'Test KH, pH and temperature; see that the filter runs and gets air; put in grown media from a healthy filter if you can.',
+            },
+          ],
+  };
+}

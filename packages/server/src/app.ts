@@ -13,6 +13,7 @@ import { z } from 'zod';
 import { runRoutes } from './bench/routes';
 import { cardRoutes, photoRoutes } from './color/routes';
 import { type Context, typed } from './context';
+import { cycleRoutes } from './cycle/routes';
 import { answerError } from './error-answer';
 import { sheetRoutes } from './exchange/routes';
 import { todayRoutes } from './guidelines/routes';
@@ -120,6 +121,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     readingRoutes,
     runRoutes,
     deedRoutes,
+    cycleRoutes,
     todayRoutes,
     sheetRoutes,
   ])

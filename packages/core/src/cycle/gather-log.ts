@@ -82,6 +82,9 @@ function isFallen(reading: Reading, readings: readonly Reading[], deeds: readonl
   });
 }
 
+/** What is noted under one time was done in this order: nobody buffers or doses water that they then throw away. */
+const atOnce: readonly CycleEvent['did'][] = ['warm', 'change', 'seed', 'buffer', 'feed', 'dose'];
+
 const best = (reading: Reading | undefined): number | null => reading?.value?.best ?? null;
 
 /**
@@ -114,7 +117,7 @@ export function gatherLog({ water, start, readings, deeds, source: tap, now }: C
   for (const r of all)
     if (r.parameter === 'temperature' && r.value)
       events.push({ day: on(r.takenAt), did: 'warm', celsius: r.value.best });
-  events.sort((a, b) => a.day - b.day);
+  events.sort((a, b) => a.day - b.day || atOnce.indexOf(a.did) - atOnce.indexOf(b.did));
 
   const { kept, dropped } = oneNitrateKit(all);
   if (dropped > 0)

@@ -1,12 +1,27 @@
+import { molarMass } from '../quantity';
 import { type CycleState, type Kinetics, type Warmth, nitrify, slot, slots } from './nitrification';
 
 /** Longest step, days: a quarter of a day follows growth well. */
 const longest = 0.25;
 /** A step covers at most so much of the time in which the fastest process would use up what it eats. */
-const ofFastest = 0.6;
+const ofFastest = 0.9;
+/** What is left of a dose below this, mg/L as N, is taken as eaten: no test could show it, and idle films need no small steps. */
+const nothingLeft = 5e-4;
+const perNitrogen = 1 / molarMass.N;
 
 const stage = Array.from({ length: 4 }, () => new Float64Array(slots));
 const trial = new Float64Array(slots);
+
+/** Lets the films finish the last trace of a dose at once; nitrogen and alkalinity are kept. */
+function finish(state: CycleState): void {
+  if (state[slot.ammonia]! > nothingLeft || state[slot.ammoniaFilm]! < 0.1) return;
+  state[slot.alkalinity] = state[slot.alkalinity]! - 2 * perNitrogen * state[slot.ammonia]!;
+  state[slot.nitrite] = state[slot.nitrite]! + state[slot.ammonia]!;
+  state[slot.ammonia] = 0;
+  if (state[slot.nitrite]! > nothingLeft || state[slot.nitriteFilm]! < 0.1) return;
+  state[slot.nitrate] = state[slot.nitrate]! + state[slot.nitrite]!;
+  state[slot.nitrite] = 0;
+}
 
 /**
  * Carries a state on through a stretch of time of one temperature, in place: classical Runge–Kutta of fourth order,
@@ -19,10 +34,13 @@ export function advance(state: CycleState, days: number, kinetics: Kinetics, war
   const hydrogenAtOne = 10 ** -kinetics.phAtOne;
   let left = days;
   while (left > 1e-12) {
-    // Near zero a film eats its food away at the rate capacity ÷ half-speed amount; the film grows meanwhile.
+    const fed = kinetics.load > 0 || state[slot.food]! > nothingLeft;
+    if (!fed) finish(state);
+    // Near zero a film eats its food away at the rate capacity ÷ half-speed amount; without food it sits idle.
+    const ammonia = fed || state[slot.ammonia]! > 0;
     const fastest = Math.max(
-      state[slot.ammoniaFilm]! / kinetics.ammoniaHalf,
-      state[slot.nitriteFilm]! / kinetics.nitriteHalf,
+      ammonia ? state[slot.ammoniaFilm]! / kinetics.ammoniaHalf : 0,
+      ammonia || state[slot.nitrite]! > 0 ? state[slot.nitriteFilm]! / kinetics.nitriteHalf : 0,
       kinetics.uptake / 0.5,
     );
     const most = Math.min(longest, ofFastest / Math.max(1e-9, fastest * Math.max(0.2, warmth.speed)));

@@ -63,6 +63,10 @@ const ammoniaOnNitriteFilm = 1;
 const ammoniaOnAmmoniaFilm = 40;
 const nitrousOnBoth = 1.5;
 
+const { ammonia, nitrite, nitrate, ammoniaFilm, nitriteFilm, alkalinity, food, plants } = slot;
+/** mg of NH3 and of HNO2 in a mg of N. */
+const freePerNitrogen = molarMass.NH3 / molarMass.N;
+const nitrousPerNitrogen = molarMass.HNO2 / molarMass.N;
 /** Equivalents of alkalinity in a mg of N that changes its charge by one. */
 const perNitrogen = 1 / molarMass.N;
 
@@ -126,15 +130,15 @@ export function nitrify(
   warmth: Warmth,
   hydrogenAtOne: number,
 ): void {
-  const s = state[slot.ammonia]! > 0 ? state[slot.ammonia]! : 0;
-  const i = state[slot.nitrite]! > 0 ? state[slot.nitrite]! : 0;
-  const o = state[slot.nitrate]! > 0 ? state[slot.nitrate]! : 0;
-  const alk = state[slot.alkalinity]! > 1e-9 ? state[slot.alkalinity]! : 1e-9;
+  const s = state[ammonia]! > 0 ? state[ammonia]! : 0;
+  const i = state[nitrite]! > 0 ? state[nitrite]! : 0;
+  const o = state[nitrate]! > 0 ? state[nitrate]! : 0;
+  const alk = state[alkalinity]! > 1e-9 ? state[alkalinity]! : 1e-9;
   // No logarithm here: this runs a hundred million times in one fit.
   const hydrogen = hydrogenAtOne / alk;
   const speed = warmth.speed * comfortOf(alk, hydrogen);
-  const free = (s * (molarMass.NH3 / molarMass.N)) / (1 + hydrogen / warmth.ammoniumKa);
-  const nitrous = (i * ((molarMass.NO2 + 1.008) / molarMass.N) * hydrogen) / (hydrogen + warmth.nitrousKa);
+  const free = (s * freePerNitrogen) / (1 + hydrogen / warmth.ammoniumKa);
+  const nitrous = (i * nitrousPerNitrogen * hydrogen) / (hydrogen + warmth.nitrousKa);
   const byNitrous = 1 / (1 + nitrous / nitrousOnBoth);
   const eatsAmmonia =
     (speed * byNitrous * s) / (kinetics.ammoniaHalf + s * (1 + free / ammoniaOnAmmoniaFilm));
@@ -142,21 +146,19 @@ export function nitrify(
     (speed * i) /
     (kinetics.nitriteHalf + i * (1 + nitrous / nitrousOnBoth)) /
     (1 + free / ammoniaOnNitriteFilm);
-  const oxidized = state[slot.ammoniaFilm]! * eatsAmmonia;
-  const passed = state[slot.nitriteFilm]! * eatsNitrite;
-  const rotted = rotting * warmth.speed * state[slot.food]!;
+  const oxidized = state[ammoniaFilm]! * eatsAmmonia;
+  const passed = state[nitriteFilm]! * eatsNitrite;
+  const rotted = rotting * warmth.speed * state[food]!;
   const made = kinetics.load + rotted;
   const taken = (kinetics.uptake * o) / (halfUptake + o);
-  change[slot.ammonia] = made - oxidized;
-  change[slot.nitrite] = oxidized - passed;
-  change[slot.nitrate] = passed - taken;
-  change[slot.ammoniaFilm] =
-    state[slot.ammoniaFilm]! * (kinetics.ammoniaGrowth * eatsAmmonia - decay * warmth.speed);
-  change[slot.nitriteFilm] =
-    state[slot.nitriteFilm]! * (kinetics.nitriteGrowth * eatsNitrite - decay * warmth.speed);
-  change[slot.alkalinity] = perNitrogen * (made + taken - 2 * oxidized);
-  change[slot.food] = -rotted;
-  change[slot.plants] = taken;
+  change[ammonia] = made - oxidized;
+  change[nitrite] = oxidized - passed;
+  change[nitrate] = passed - taken;
+  change[ammoniaFilm] = state[ammoniaFilm]! * (kinetics.ammoniaGrowth * eatsAmmonia - decay * warmth.speed);
+  change[nitriteFilm] = state[nitriteFilm]! * (kinetics.nitriteGrowth * eatsNitrite - decay * warmth.speed);
+  change[alkalinity] = perNitrogen * (made + taken - 2 * oxidized);
+  change[food] = -rotted;
+  change[plants] = taken;
 }
 
 /** All nitrogen that the water, its food and its plants hold, mg/L as N. */

@@ -22,6 +22,8 @@ export interface BookRow {
   readonly note: string;
 }
 export interface NitrogenBooks {
+  /** Days since the start on which the books are closed; null where they cannot be. */
+  readonly closedOn: number | null;
   readonly cameIn: readonly BookRow[];
   readonly isThere: readonly BookRow[];
   readonly wentOut: readonly BookRow[];
@@ -81,12 +83,42 @@ function atTheStart(log: CycleLog): BookRow[] {
   });
 }
 
+/** Readings of so many days count as one set. */
+const together = 1;
+
+/**
+ * The newest day on which all three forms were read: only then can the books be closed, for nitrogen moves from one to
+ * the next. Null where that never was.
+ */
+function closingDay(log: CycleLog): number | null {
+  const of = (form: Form) => log.observations.filter((o) => o.of === form);
+  const day = of('nitrate')
+    .reverse()
+    .find((n) =>
+      (['ammonia', 'nitrite'] as const).every((form) =>
+        of(form).some((o) => Math.abs(o.day - n.day) <= together),
+      ),
+    )?.day;
+  return day ?? null;
+}
+
 /**
  * The nitrogen of a cycle: what came in by doses, food and tap, what is there in the newest readings, what left by
  * changes, and what does not add up. Conservation of mass; every figure in mg/L of this water, as N.
  */
-export function nitrogenBooks({ log, deeds, liters, source, startedAt }: BooksGiven): Worked<NitrogenBooks> {
-  const end = startedAt + log.days * 86_400_000;
+export function nitrogenBooks({
+  log: whole,
+  deeds,
+  liters,
+  source,
+  startedAt,
+}: BooksGiven): Worked<NitrogenBooks> {
+  const closed = closingDay(whole);
+  const log =
+    closed === null
+      ? whole
+      : { ...whole, observations: whole.observations.filter((o) => o.day <= closed + together) };
+  const end = startedAt + (closed ?? whole.days) * 86_400_000;
   const done = deeds
     .filter((d) => d.deletedAt === null && d.at >= startedAt && d.at <= end)
     .map((deed) => ({ day: (deed.at - startedAt) / 86_400_000, effect: effectOfDeed(deed, liters) }));
@@ -150,9 +182,8 @@ export function nitrogenBooks({ log, deeds, liters, source, startedAt }: BooksGi
 
   const difference = subtract(total(cameIn), add(total(isThere), total(wentOut)));
   const open = difference.low === -Infinity;
-  const missingForms = forms.filter((of) => !log.observations.some((o) => o.of === of));
   const verdict =
-    missingForms.length > 0 || (open && difference.high >= 0)
+    closed === null || (open && difference.high >= 0)
       ? 'unknown'
       : overlap(difference, nothing)
         ? 'balanced'
@@ -199,25 +230,28 @@ export function nitrogenBooks({ log, deeds, liters, source, startedAt }: BooksGi
     missing: `${nitrogenWords(difference)} went in and cannot be found.`,
     surplus: `${nitrogenWords(interval(-difference.high, -difference.best, -difference.low))} more is there than went in.`,
     unknown:
-      missingForms.length > 0
-        ? `Cannot tell yet: ${missingForms.join(' and ')} ${missingForms.length > 1 ? 'were' : 'was'} not read.`
+      closed === null
+        ? 'Cannot tell yet: test ammonia, nitrite and nitrate on one day to close the books.'
         : 'Cannot tell: a reading is past its card.',
   }[verdict];
   const sum = (rows: readonly BookRow[]) => (rows.length > 0 ? formatReading(total(rows)) : '0');
-  return worked({ cameIn, isThere, wentOut, difference, verdict, sentence, suspicions }, () => ({
-    title: 'Nitrogen books',
-    result: sentence,
-    formula: 'difference = came in − is there − went out, all as N',
-    substituted: `${sum(cameIn)} − ${sum(isThere)} − ${sum(wentOut)} = ${formatReading(difference)} mg/L N`,
-    inputs: [...cameIn, ...isThere, ...wentOut].map(({ label, amount, note }) => ({
-      label,
-      value: nitrogenWords(amount),
-      ...(note ? { note } : {}),
-    })),
-    sources: [
-      'Conservation of mass',
-      'Ammonia from fed protein: Timmons & Ebeling (from memory); nitrogen in protein 16 % (from memory)',
-    ],
-    caveats: ['What plants, animals and dirt in the filter hold is not in it.', ...suspicions],
-  }));
+  return worked(
+    { closedOn: closed, cameIn, isThere, wentOut, difference, verdict, sentence, suspicions },
+    () => ({
+      title: 'Nitrogen books',
+      result: sentence,
+      formula: 'difference = came in − is there − went out, all as N',
+      substituted: `${sum(cameIn)} − ${sum(isThere)} − ${sum(wentOut)} = ${formatReading(difference)} mg/L N`,
+      inputs: [...cameIn, ...isThere, ...wentOut].map(({ label, amount, note }) => ({
+        label,
+        value: nitrogenWords(amount),
+        ...(note ? { note } : {}),
+      })),
+      sources: [
+        'Conservation of mass',
+        'Ammonia from fed protein: Timmons & Ebeling (from memory); nitrogen in protein 16 % (from memory)',
+      ],
+      caveats: ['What plants, animals and dirt in the filter hold is not in it.', ...suspicions],
+    }),
+  );
 }

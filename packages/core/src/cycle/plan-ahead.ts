@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { molarMass } from '../quantity';
-import type { SourceWater } from './cycle-log';
+import type { Feeding, SourceWater } from './cycle-log';
+import type { CycleStartDraft } from './cycle-start';
 import { advance } from './integrate';
 import { type CycleState, type Kinetics, type Warmth, phOf, slot, warmthAt } from './nitrification';
 import { changeWater } from './replay';
@@ -22,6 +23,24 @@ export const PlanAheadSchema = z.object({
   change: z.object({ freeAmmonia: z.number(), nitrite: z.number(), part: z.number() }).nullable(),
 });
 export type PlanAhead = z.infer<typeof PlanAheadSchema>;
+
+/**
+ * What a keeper of this school does if nothing else is said; only a filter fed with ammonia is dosed.
+ * @param change limits at which water is changed; null without animals
+ */
+export const planOf = (
+  start: Pick<CycleStartDraft, 'target' | 'redose' | 'pauseAtPeak'>,
+  feeding: Feeding,
+  change: PlanAhead['change'],
+): PlanAhead => ({
+  target: start.target,
+  redose: feeding === 'ammonia' ? start.redose : 'never',
+  pauseAtPeak: start.pauseAtPeak,
+  nextDoses: [],
+  warmer: 0,
+  keepKh: true,
+  change,
+});
 
 /** Ammonia under this counts as gone when a keeper decides whether to dose, mg/L as N: the lowest step of a usual card. */
 const dosedUnder = 0.25;

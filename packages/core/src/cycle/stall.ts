@@ -102,7 +102,8 @@ export function slowedBy(log: CycleLog, deeds: readonly Deed[], now: number): St
       'Warm it to 25–28 °C while nothing lives in it; with animals stay within what they like.',
     );
   const bleach = maybeBleached(log.observations.filter((o) => o.of === 'nitrite'));
-  if (nitrite && (bleach || nitrite.value.high === Infinity || nitrite.value.best >= highNitrite))
+  const past = nitrite && (nitrite.value.high === Infinity || nitrite.value.best >= highNitrite);
+  if (nitrite && (bleach || (past && (!nitrite.diluted || nitrite.value.high === Infinity))))
     add(
       'nitrite-over-range',
       bleach

@@ -26,6 +26,7 @@ export const molarMass = {
   NH3: N + 3 * H,
   NH4: N + 4 * H,
   NO2: N + 2 * O,
+  HNO2: H + N + 2 * O,
   NO3: N + 3 * O,
   CaO: Ca + O,
   CaCO3: Ca + C + 3 * O,

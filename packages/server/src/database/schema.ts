@@ -1,5 +1,6 @@
 /** All tables, for the migration generator and for typed queries. */
 export { ownCardsTable, photosTable } from '../color/table';
+export { cycleStartsTable, forecastsTable } from '../cycle/table';
 export { deedsTable } from '../remedies/table';
 export { kitUsesTable, kitsTable, methodsTable } from '../methods/table';
 export { readingVersionsTable, readingsTable } from '../readings/table';

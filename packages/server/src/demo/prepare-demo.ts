@@ -1,8 +1,10 @@
 import { existsSync, mkdirSync, renameSync } from 'node:fs';
 import { join } from 'node:path';
+import { seededRandom } from '@hedge-lamp/core/practice';
 import { ReadingDraftSchema } from '@hedge-lamp/core/readings';
 import { eq } from 'drizzle-orm';
 import { saveCard } from '../color/card-store';
+import { createStart, keepForecast } from '../cycle/store';
 import { marksTable } from '../database/marks-table';
 import { type Database, databaseFile, openDatabase } from '../database/open-database';
 import { createKit, noteUse } from '../methods/kit-store';
@@ -10,6 +12,7 @@ import { keepReadings } from '../readings/store';
 import { keepDeed } from '../remedies/store';
 import { createWater } from '../waters/store';
 import { watersTable } from '../waters/table';
+import { forecastsThen } from './nursery-forecasts';
 import { ternLane } from './tern-lane';
 import { ternLaneCard } from './tern-lane-card';
 
@@ -51,7 +54,7 @@ export function prepareDemo(folder: string, migrations: string, now: number): Da
   }
   const database = openDatabase(folder, migrations);
   const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
-  const { waters, readings, deeds, kits } = ternLane(now, zone);
+  const { waters, readings, deeds, kits, cycle } = ternLane(now, zone);
   database.transaction((tx) => {
     // A second apart, so that the order of the list is the order of the scenario; sources are there before
     // the waters that name them.
@@ -71,6 +74,9 @@ export function prepareDemo(folder: string, migrations: string, now: number): Da
     for (const { id, kitId, methodId, takenAt } of readings)
       if (kitId !== null && methodId !== null) noteUse(tx, { id, kitId, methodId, at: takenAt });
     deeds.forEach((deed) => keepDeed(tx, deed, now));
+    const { start } = createStart(tx, cycle, now);
+    for (const forecast of forecastsThen(database, start, now, [33, 23, 13, 7], seededRandom(77)))
+      keepForecast(tx, forecast, now);
     tx.insert(marksTable).values({ name: mark, value: today }).run();
   });
   return database;

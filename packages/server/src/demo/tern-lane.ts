@@ -1,3 +1,4 @@
+import type { CycleStartDraft } from '@hedge-lamp/core/cycle';
 import type { Entered, ReadingDraft } from '@hedge-lamp/core/readings';
 import type { DeedDraft, DeedKind } from '@hedge-lamp/core/remedies';
 import type { WaterDraft } from '@hedge-lamp/core/waters';
@@ -5,6 +6,7 @@ import { type KitDraft, methodOf } from '@hedge-lamp/core/methods';
 import { kitOf, ternLaneKits } from './tern-lane-kits';
 import { madeUpTest } from './made-up-test';
 import { type SeededRandom, seededRandom } from '@hedge-lamp/core/practice';
+import { nurseryCube } from './tern-lane-nursery';
 import { rescueDays, rescueTub } from './tern-lane-rescue';
 import { ternLaneWaters } from './tern-lane-waters';
 
@@ -30,6 +32,7 @@ export interface DemoData {
   readonly readings: readonly ReadingDraft[];
   readonly deeds: readonly DeedDraft[];
   readonly kits: readonly KitDraft[];
+  readonly cycle: CycleStartDraft;
 }
 
 /**
@@ -100,8 +103,13 @@ export function ternLane(now: number, zone: string): DemoData {
       hours += 0.05;
     }
   };
-  const did = (water: WaterDraft, daysAgo: number, kind: DeedKind, detail: string) =>
-    deeds.push({ id: random.id(), waterId: water.id, kind, at: at(daysAgo, 16), zone, detail });
+  const did = (
+    water: WaterDraft,
+    daysAgo: number,
+    kind: DeedKind,
+    detail: string,
+    amount: DeedDraft['amount'] = null,
+  ) => deeds.push({ id: random.id(), waterId: water.id, kind, at: at(daysAgo, 16), zone, detail, amount });
 
   // Fern Window: settled, planted. Nitrate creeps up between changes; for two months a second kit reads double.
   let fernNitrate = 14;
@@ -109,7 +117,7 @@ export function ternLane(now: number, zone: string): DemoData {
     fernNitrate += 0.45;
     if (d % 21 === 3) {
       fernNitrate = fernNitrate * 0.65 + 0.35 * 6;
-      if (d > 15) did(w.fern, d, 'water-change', '35 %, tap');
+      if (d > 15) did(w.fern, d, 'water-change', 'tap', { by: 'part', percent: '35' });
     }
     if (d % 10 === 3)
       test(w.fern, d, {
@@ -172,48 +180,52 @@ export function ternLane(now: number, zone: string): DemoData {
   did(w.loop, 200, 'buffer', '60 g dolomite lime');
 
   // Nursery cube: fishless cycle. It stalls when the carbonate is gone, hides behind a false zero, and recovers.
-  const cubeDoses = [68, 60, 53, 27, 20, 13, 7, 3];
-  cubeDoses.forEach((d) => did(w.cube, d, 'ammonia-dose', '2 mg/L as N, ammonium chloride'));
-  did(w.cube, 30, 'buffer', '5 g bicarbonate: KH had run out');
-  did(w.cube, 33, 'water-change', '50 %, after the diluted nitrite test');
-  let [tan, no2, no3, alk] = [0, 0, 4, 4.6];
-  for (let d = 69; d >= 2; d--) {
-    if (cubeDoses.includes(d)) tan += 2;
-    if (d === 33) [tan, no2, no3, alk] = [tan / 2, no2 / 2, no3 / 2, (alk + 5) / 2];
-    if (d === 30) alk += 3;
-    if (d === 12) alk += 3;
-    const grown = d > 31 ? ramp(d, 64, 46) : 1;
-    const eaten = Math.min(tan, 1.1 * grown * Math.min(1, Math.max(0.04, alk - 0.3)));
-    const passed = Math.min(
-      no2 + eaten,
-      (d > 31 ? 0.15 * ramp(d, 55, 40) : 0.4 + 1.5 * ramp(d, 30, 10)) *
-        Math.min(1, Math.max(0.03, alk - 0.3)),
+  const nurseryRandom = seededRandom(2903);
+  const nursery = nurseryCube(w.cube, now, zone, nurseryRandom);
+  for (const {
+    daysAgo,
+    ammonia: total,
+    nitrite: shown,
+    diluted,
+    nitrate: no3,
+    kh: degrees,
+    ph: acid,
+  } of nursery.days) {
+    test(
+      w.cube,
+      daysAgo,
+      {
+        [ammonia]: total,
+        // From the rescue on it is diluted each time.
+        [nitrite]: diluted === undefined || shown === 0 ? shown : undefined,
+        [nitrate]: no3,
+        [kh]: degrees,
+        [ph]: acid,
+        [temperature]: 25.5,
+      },
+      { random: nurseryRandom },
     );
-    tan -= eaten;
-    no2 += eaten - passed;
-    no3 += passed;
-    // Nitrification takes 0.400 °dKH per mg N (two equivalents a mole).
-    alk = Math.max(0.2, alk - 0.4 * eaten);
-    if (d % 2 !== 0 && d !== 33 && d !== 35) continue;
-    const hidden = d <= 44 && d >= 34;
-    test(w.cube, d, {
-      [ammonia]: tan,
-      [nitrite]: hidden ? 0 : no2 * 3.28,
-      [nitrate]: d % 6 === 0 ? no3 * 4.43 : undefined,
-      [kh]: d % 4 === 0 ? alk : undefined,
-      [ph]: 7.5 + Math.log10(Math.max(0.2, alk) / 4.5) * 0.9,
-      [temperature]: 26,
-    });
-    if (d === 34)
-      keep(
-        w.cube,
-        nitrite,
-        { how: 'card', cardId: 'azo-nitrite', match: { found: 'at', swatch: 5 }, dilution: 10 },
-        d,
-        12,
-        { note: 'False zero: it flashed deep purple and faded. 1 mL into 9 mL RO water.' },
-      );
+    if (diluted !== undefined) {
+      const read = madeUpTest(nitrite, diluted / 20, nurseryRandom);
+      keep(w.cube, nitrite, { ...read, dilution: 20 } as Entered, daysAgo, 12, {
+        random: nurseryRandom,
+        note:
+          shown === 0
+            ? 'False zero: it flashed deep purple and faded. 1 mL into 19 mL RO water.'
+            : '1 mL into 19 mL RO water.',
+      });
+    }
   }
+  for (const { daysAgo, kind, detail, amount } of nursery.deeds)
+    deeds.push({
+      id: nurseryRandom.id(),
+      waterId: w.cube.id,
+      kind,
+      at: at(daysAgo, 16),
+      zone,
+      detail,
+      amount,
+    });
 
   // Sources: the mains carries a little ammonia since the works changed its disinfection.
   for (let d = 360; d >= 20; d -= 30) {
@@ -270,7 +282,14 @@ export function ternLane(now: number, zone: string): DemoData {
     at: at(7, 16),
     zone,
     detail: 'Eleven fish and a handful of snails, taken in',
+    amount: null,
   });
 
-  return { waters: [...Object.values(w), rescue.water], readings, deeds, kits: ternLaneKits(now) };
+  return {
+    waters: [...Object.values(w), rescue.water],
+    readings,
+    deeds,
+    kits: ternLaneKits(now),
+    cycle: nursery.start,
+  };
 }

@@ -1,4 +1,4 @@
-import { DeedDraftSchema, DeedSchema } from '@hedge-lamp/core/remedies';
+import { CheckedDeedDraftSchema, DeedSchema } from '@hedge-lamp/core/remedies';
 import { IdSchema, InstantSchema } from '@hedge-lamp/core/readings';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
@@ -34,7 +34,7 @@ export function deedRoutes(app: FastifyInstance, { database, now }: Context): vo
       schema: {
         tags,
         summary: 'Note something that was done; sending it again changes nothing',
-        body: DeedDraftSchema,
+        body: CheckedDeedDraftSchema,
         response: { 200: DeedSchema, 201: DeedSchema, ...answers },
       },
     },

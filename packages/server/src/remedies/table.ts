@@ -13,6 +13,8 @@ export const deedsTable = sqliteTable(
     at: integer().notNull(),
     zone: text().notNull(),
     detail: text().notNull(),
+    /** Null where it was told in words only. */
+    amount: text({ mode: 'json' }).$type<Deed['amount']>(),
     createdAt: integer('created_at').notNull(),
     deletedAt: integer('deleted_at'),
   },

@@ -1,0 +1,56 @@
+import {
+  type CycleStart,
+  type ForecastRecordDraft,
+  enoughToForesee,
+  fitCycle,
+  forecast,
+  gatherLog,
+  planOf,
+} from '@hedge-lamp/core/cycle';
+import type { SeededRandom } from '@hedge-lamp/core/practice';
+import type { Database } from '../database/open-database';
+import { latestReadings, listReadings } from '../readings/store';
+import { listDeeds } from '../remedies/store';
+import { waterOf } from '../waters/store';
+
+const day = 86_400_000;
+
+/**
+ * The forecasts that the keepers of a demo water would have seen on earlier days: each from what was known then. Few
+ * walkers, so that the demo starts quickly.
+ * @param daysAgo on which they looked
+ */
+export function forecastsThen(
+  database: Database,
+  start: CycleStart,
+  now: number,
+  daysAgo: readonly number[],
+  random: SeededRandom,
+): ForecastRecordDraft[] {
+  const water = waterOf(database, start.waterId);
+  const { readings } = listReadings(database, water.id, { from: start.startedAt, limit: 3000 });
+  const deeds = listDeeds(database, water.id, start.startedAt);
+  const source = water.sourceWaterId === null ? {} : latestReadings(database, water.sourceWaterId);
+  return daysAgo.flatMap((ago) => {
+    const then = now - ago * day;
+    const known = readings.filter((r) => r.takenAt <= then);
+    const newest = known[0];
+    const { log, source: tap } = gatherLog({ water, start, readings: known, deeds, source, now: then });
+    if (!newest || enoughToForesee(log, false)) return [];
+    const fit = fitCycle(log, { walkers: 80, moves: 3, lastMoves: 4 });
+    const { ready } = forecast(fit, planOf(start, log.feeding, null), tap);
+    const at = (days: number | null) => (days === null ? null : Math.round(start.startedAt + days * day));
+    return [
+      {
+        id: random.id(),
+        startId: start.id,
+        madeAt: then,
+        newestReadingAt: newest.takenAt,
+        readings: log.observations.length,
+        early: at(ready.early),
+        middle: at(ready.middle),
+        late: at(ready.late),
+      },
+    ];
+  });
+}

@@ -113,11 +113,11 @@ test('a deed in the future is refused beside its field, and the words stay', asy
   const water = await served.water();
   await page.goto(`${served.url}/waters/${water}/log`);
   await page.getByRole('button', { name: 'Note something done' }).click();
-  await page.getByLabel('How much, of what').fill('40 %');
+  await page.getByLabel('In your words').fill('40 %');
   await page.getByLabel('When').fill(new Date(Date.now() + 7 * 86_400_000).toISOString().slice(0, 16));
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('This time lies in the future.').first()).toBeVisible();
-  await expect(page.getByLabel('How much, of what')).toHaveValue('40 %');
+  await expect(page.getByLabel('In your words')).toHaveValue('40 %');
 });
 
 test('with the server gone a form says so, keeps all, and saves when it is back', async ({

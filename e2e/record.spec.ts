@@ -38,7 +38,7 @@ test('something done is noted and stands in the log and on Today', async ({ page
   const water = await served.water();
   await page.goto(`${served.url}/waters/${water}/today`);
   await page.getByRole('button', { name: 'Note something done' }).click();
-  await page.getByLabel('How much, of what').fill('30 %, tap');
+  await page.getByLabel('In your words').fill('30 %, tap');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('region', { name: 'Done lately' })).toContainText('30 %, tap');
   await page.getByRole('navigation', { name: 'Pages' }).getByRole('link', { name: 'Log' }).click();

@@ -70,6 +70,20 @@ export const router = createRouter({
       meta: { title: 'Trace' },
     },
     {
+      path: '/waters/:waterId/cycle',
+      name: 'cycle',
+      component: () => import('./cycle/CyclePage.vue'),
+      props: true,
+      meta: { title: 'Cycle' },
+    },
+    {
+      path: '/waters/:waterId/cycle/start',
+      name: 'cycle-start',
+      component: () => import('./cycle/CycleStartPage.vue'),
+      props: true,
+      meta: { title: 'Start of a cycle' },
+    },
+    {
       path: '/waters/:waterId/log',
       name: 'log',
       component: () => import('./readings/LogPage.vue'),

@@ -163,6 +163,7 @@ export function gatherLog({ water, start, readings, deeds, source: tap, now }: C
 }
 
 /** An amount of ammonia, nitrite or nitrate as nitrogen, in words. */
-export const nitrogenWords = (value: Interval): string => `${formatReading(value)} mg/L N`;
+export const nitrogenWords = (value: Interval): string =>
+  `${value.low === value.high ? Number(value.best.toPrecision(3)) : formatReading(value)} mg/L N`;
 /** °dKH of an alkalinity in meq/L. */
 export const inDegrees = (alkalinity: number): number => convert(alkalinity, 'alkalinity', 'meq/L', '°dKH');

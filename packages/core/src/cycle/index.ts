@@ -19,4 +19,5 @@ export * from './simulated-cycle';
 export * from './stage';
 export * from './stall';
 export * from './tempered-ensemble';
+export * from './to-do';
 export * from './unknowns';

@@ -70,12 +70,13 @@ export function observed(of: ObservedId, state: CycleState, guess: Guess): numbe
 
 /**
  * Chance that a color bleaches back to that of zero: about even at ten times the top of a usual card, 1.5 mg/L
- * NO2-N or 8 mg/L NH3-N (common practice; the steepness is our own).
+ * NO2-N or 8 mg/L NH3-N, for the kits that do it at all (common practice; their share and the steepness are our own).
  */
+const mostBleach = 0.7;
 const bleachedAt: Partial<Record<ObservedId, number>> = { nitrite: 15, ammonia: 80 };
 function bleached(of: ObservedId, value: number): number {
   const half = bleachedAt[of];
-  return half === undefined || value <= 0 ? 0 : 1 / (1 + (half / value) ** 6);
+  return half === undefined || value <= 0 ? 0 : mostBleach / (1 + (half / value) ** 6);
 }
 
 /** A reading that says just one value still says no more than this share of its unevenness. */

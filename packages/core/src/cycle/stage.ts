@@ -1,6 +1,7 @@
-import { type Interval, formatReading } from '../quantity';
+import type { Interval } from '../quantity';
 import type { CycleLog, Observation } from './cycle-log';
 import type { CycleFit } from './fit';
+import { nitrogenWords } from './gather-log';
 import { slot } from './nitrification';
 import { clearsInADay, goneBelow } from './ready';
 
@@ -36,7 +37,9 @@ const tooSoon = 4;
 const high = 1;
 
 const when = (o: Observation) => `on day ${Math.floor(o.day) + 1}`;
-const words = (o: Observation) => `${formatReading(o.value)} mg/L N ${when(o)}`;
+
+/** How the caller's keeper sees an amount, such as in mg/L of the ion. */
+export type AmountWords = (value: Interval, of: 'ammonia' | 'nitrite') => string;
 
 /** Whether a nitrite that reads as nothing may be a color that bleached: undiluted, and much of it a few days before. */
 export function maybeBleached(nitrite: readonly Observation[]): boolean {
@@ -55,8 +58,15 @@ export function maybeBleached(nitrite: readonly Observation[]): boolean {
 /**
  * The stage from readings alone: what fell, what rose, what is gone. Order of events: common practice.
  * @param passed true where the 24-hour challenge was passed
+ * @param amount puts an amount into words, in the keeper's unit
  */
-export function stageFromReadings(log: CycleLog, passed = false): StageFound | null {
+export function stageFromReadings(
+  log: CycleLog,
+  passed = false,
+  amount: AmountWords = nitrogenWords,
+): StageFound | null {
+  const words = (o: Observation) => `${amount(o.value, o.of as 'ammonia' | 'nitrite')} ${when(o)}`;
+
   const of = (id: 'ammonia' | 'nitrite') => log.observations.filter((o) => o.of === id);
   const [ammonia, nitrite] = [of('ammonia'), of('nitrite')];
   if (passed)
@@ -105,7 +115,7 @@ export function stageFromReadings(log: CycleLog, passed = false): StageFound | n
       return {
         stage: 'nitrite-peak',
         reasons: [
-          gone ? `Ammonia is gone ${when(last)}.` : `Ammonia fell from ${words(top)} to ${words(last)}.`,
+          gone ? `Ammonia was gone ${when(last)}.` : `Ammonia fell from ${words(top)} to ${words(last)}.`,
           `Nitrite stands at ${words(now)} and has not fallen.`,
         ],
       };

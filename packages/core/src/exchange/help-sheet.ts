@@ -3,7 +3,7 @@ import { type Today, shownWords, statusWord } from '../guidelines';
 import type { Kit, MethodBook } from '../methods';
 import { formatReading, fromWire } from '../quantity';
 import { type Reading, doubts, drawnFromLabel, parameterIds, parameters } from '../readings';
-import { type Deed, deedLabel } from '../remedies';
+import { type Deed, deedDetail, deedLabel } from '../remedies';
 import { type Water, stockGroupLabel, waterKindInfo } from '../waters';
 
 /** One reading as it should be told to somebody who helps: nothing left for them to ask. */
@@ -146,7 +146,8 @@ export function helpSheet(given: SheetGiven): HelpSheet {
       rows: source.readings.map((r) => rowOf(r, { ...source.water, units: water.units }, given)),
     },
     done: deeds.map(
-      (d) => `${instantWords(d.at, d.zone)}: ${deedLabel[d.kind]}${d.detail ? `, ${d.detail}` : ''}`,
+      (d) =>
+        `${instantWords(d.at, d.zone)}: ${[deedLabel[d.kind], deedDetail(d)].filter(Boolean).join(', ')}`,
     ),
     // What and how sure; what to do is what is being asked.
     findings: today.findings

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { IdSchema, InstantSchema, ZoneSchema } from '../readings/reading';
-import { type DeedAmount, DeedAmountSchema, checkAmount } from './deed-amount';
+import { type DeedAmount, DeedAmountSchema, amountWords, checkAmount } from './deed-amount';
 import { FieldError } from '../quantity';
 
 /** Something that was done to a water or happened to it: a flag on its trace. */
@@ -87,3 +87,7 @@ export const DeedSchema = DeedDraftSchema.extend({
   deletedAt: InstantSchema.nullable(),
 }).meta({ id: 'Deed' });
 export type Deed = z.infer<typeof DeedSchema>;
+
+/** How much and what, as on a list: the amount, then the keeper's own words. */
+export const deedDetail = ({ amount, detail }: Pick<Deed, 'amount' | 'detail'>): string =>
+  [amount ? amountWords(amount) : '', detail].filter(Boolean).join(', ');

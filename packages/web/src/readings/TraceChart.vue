@@ -19,9 +19,10 @@ import annotation, { type AnnotationOptions } from 'chartjs-plugin-annotation';
 import { format } from 'date-fns';
 import { computed } from 'vue';
 import { Line } from 'vue-chartjs';
-import { useSettings } from '../settings/settings-store';
+import { useChartLook } from '../theme/chart-look';
 import { methodWords } from './reading-words';
 import type { TracePoint, TraceSeries } from './trace-data';
+import { arrow, overEdge, whiskers } from './whiskers';
 
 const methods = useMethods();
 
@@ -52,43 +53,8 @@ const props = defineProps<{
 }>();
 /** A dot was pressed: the reading's identifier. */
 const emit = defineEmits<{ picked: [id: string] }>();
-const settings = useSettings();
 
-const color = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
-/** Depends on the theme, so that a change of look draws anew. */
-const look = computed(() => {
-  void settings.theme;
-  return {
-    ink: getComputedStyle(document.body).color,
-    quiet: color('--hl-quiet'),
-    line: color('--hl-line'),
-    amber: color('--hl-amber'),
-    tint: (status: string) => color(`--hl-${status}-tint`),
-    word: (status: string) => color(`--hl-${status}`),
-    flag: color('--hl-watch'),
-  };
-});
-
-/** An arrow for a point past the top of its card: its value is at least this. */
-function arrow(ink: string): HTMLCanvasElement {
-  const canvas = document.createElement('canvas');
-  canvas.width = canvas.height = 18;
-  const pen = canvas.getContext('2d')!;
-  pen.fillStyle = ink;
-  pen.beginPath();
-  pen.moveTo(9, 1);
-  pen.lineTo(16, 11);
-  pen.lineTo(11, 11);
-  pen.lineTo(11, 17);
-  pen.lineTo(7, 17);
-  pen.lineTo(7, 11);
-  pen.lineTo(2, 11);
-  pen.fill();
-  return canvas;
-}
-
-/** The newest reading stands at the very edge: room for its dot, in pixels. */
-const overEdge = 6;
+const look = useChartLook();
 const strokes = computed(() => [look.value.ink, look.value.word('urgent'), look.value.word('clear')]);
 const shapes = ['circle', 'rectRot', 'triangle'] as const;
 
@@ -113,43 +79,7 @@ const data = computed<ChartData<'line', TracePoint[]>>(() => ({
   }),
 }));
 
-/** Draws the whiskers below the dots. */
-const whiskers: Plugin<'line'> = {
-  id: 'whiskers',
-  beforeDatasetsDraw(chart) {
-    const { ctx: pen, chartArea, scales } = chart;
-    pen.save();
-    pen.beginPath();
-    pen.rect(chartArea.left, chartArea.top, chartArea.width + overEdge, chartArea.height);
-    pen.clip();
-    chart.data.datasets.forEach((dataset, k) => {
-      if (!chart.isDatasetVisible(k)) return;
-      pen.strokeStyle = String(dataset.borderColor);
-      pen.lineWidth = 1.5;
-      for (const point of dataset.data as unknown as TracePoint[]) {
-        const x = scales.x!.getPixelForValue(point.x);
-        const low = scales.y!.getPixelForValue(point.low ?? point.y);
-        // Without a known end the whisker is a short dashed stem: the arrow says the rest.
-        const high = point.high === null ? low - 24 : scales.y!.getPixelForValue(point.high);
-        pen.setLineDash(point.high === null ? [3, 3] : []);
-        pen.beginPath();
-        pen.moveTo(x, low);
-        pen.lineTo(x, high);
-        pen.stroke();
-        pen.setLineDash([]);
-        pen.beginPath();
-        pen.moveTo(x - 3, low);
-        pen.lineTo(x + 3, low);
-        if (point.high !== null) {
-          pen.moveTo(x - 3, high);
-          pen.lineTo(x + 3, high);
-        }
-        pen.stroke();
-      }
-    });
-    pen.restore();
-  },
-};
+const drawWhiskers = whiskers(() => true);
 
 /** Names each band beside the chart, where no reading covers the word. */
 const bandWords: Plugin<'line'> = {
@@ -301,7 +231,7 @@ const options = computed<ChartOptions<'line'>>(() => ({
     <Line
       :data="data as never"
       :options="options"
-      :plugins="[whiskers, bandWords]"
+      :plugins="[drawWhiskers, bandWords]"
       :aria-label="summary"
       role="img"
     />

@@ -9,7 +9,7 @@ import {
   parameters,
   workingsOfKept,
 } from '@hedge-lamp/core/readings';
-import { type Deed, deedLabel } from '@hedge-lamp/core/remedies';
+import { type Deed, deedDetail, deedLabel } from '@hedge-lamp/core/remedies';
 import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
@@ -86,7 +86,7 @@ const flags = computed(() =>
   (data.value?.deeds ?? []).map((d) => ({
     at: d.at,
     label: deedLabel[d.kind],
-    detail: d.detail,
+    detail: deedDetail(d),
   })),
 );
 const axisTitle = computed(() => {

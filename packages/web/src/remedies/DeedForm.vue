@@ -1,57 +1,63 @@
 <script setup lang="ts">
-import { type Deed, DeedDraftSchema, type DeedKind, deedKinds, deedLabel } from '@hedge-lamp/core/remedies';
+import { type Deed, type DeedKind, deedKinds, deedLabel } from '@hedge-lamp/core/remedies';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BModal } from 'bootstrap-vue-next/components/BModal';
-import { v4 as newId } from 'uuid';
-import { reactive, ref, watch } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { ApiError, sentenceOf } from '../api/api-error';
 import { call } from '../api/call';
 import { useServerLink } from '../clock/server-link';
-import { fromLocalInput, thisZone, toLocalInput } from '../clock/words';
-import { type FieldErrors, errorsFromServer, errorsOf } from '../shell/field-errors';
-import TextField from '../shell/TextField.vue';
+import { toLocalInput } from '../clock/words';
 import ChoiceField from '../shell/ChoiceField.vue';
+import { type FieldErrors, errorsFromServer } from '../shell/field-errors';
 import { useNotices } from '../shell/notice-store';
+import TextField from '../shell/TextField.vue';
+import { useWaters } from '../waters/waters-store';
+import DeedAmountFields from './DeedAmountFields.vue';
+import { type ProposedDeed, emptyDeedForm, figureNames, readDeedForm, waysOf } from './deed-form';
 
-const props = defineProps<{ waterId: string }>();
+/** Something done, noted in a dialog. `proposed` fills it in before it opens. */
+const props = defineProps<{ waterId: string; proposed?: ProposedDeed | undefined }>();
 const open = defineModel<boolean>({ required: true });
 const emit = defineEmits<{ kept: [] }>();
 const link = useServerLink();
 const notices = useNotices();
+const waters = useWaters();
 
-const fresh = () => ({
-  id: newId(),
-  kind: 'water-change' as DeedKind,
-  at: toLocalInput(link.now()),
-  detail: '',
-});
-const form = reactive(fresh());
+const form = ref(emptyDeedForm(link.now(), props.proposed));
 const errors = ref<FieldErrors>({});
 const failure = ref('');
 const saving = ref(false);
+const liters = computed(() => waters.byId(props.waterId)?.netLiters ?? null);
+
 watch(open, (isOpen) => {
+  if (!isOpen) return;
+  const fresh = emptyDeedForm(link.now());
+  if (props.proposed) form.value = emptyDeedForm(link.now(), props.proposed);
   // What was typed stays when the form is closed and opened again; only its time moves on.
-  if (isOpen && form.detail === '') form.at = toLocalInput(link.now());
+  else if (
+    form.value.detail === '' &&
+    figureNames.every((name) => form.value.figures[name] === fresh.figures[name])
+  )
+    form.value.at = toLocalInput(link.now());
+});
+const kind = computed({
+  get: () => form.value.kind,
+  set: (kind: DeedKind) => {
+    form.value.kind = kind;
+    if (!waysOf(kind).includes(form.value.by)) form.value.by = waysOf(kind)[0]!;
+  },
 });
 
 async function save(): Promise<void> {
   failure.value = '';
-  const at = fromLocalInput(form.at);
-  if (at === null) {
-    errors.value = { at: 'Give the day and the time.' };
-    return;
-  }
-  const parsed = DeedDraftSchema.safeParse({ ...form, at, waterId: props.waterId, zone: thisZone() });
-  if (!parsed.success) {
-    errors.value = errorsOf(parsed.error);
-    return;
-  }
-  errors.value = {};
+  const read = readDeedForm(form.value, props.waterId);
+  errors.value = 'errors' in read ? read.errors : {};
+  if ('errors' in read) return;
   saving.value = true;
   try {
-    const deed = await call<Deed>('POST', '/api/deeds', parsed.data);
+    const deed = await call<Deed>('POST', '/api/deeds', read.draft);
     open.value = false;
-    Object.assign(form, fresh());
+    form.value = emptyDeedForm(link.now());
     emit('kept');
     notices.say(`${deedLabel[deed.kind]} is noted.`, {
       undo: async () => {
@@ -73,13 +79,14 @@ const kinds = deedKinds.map((value) => ({ value, text: deedLabel[value] }));
   <BModal v-model="open" title="Note something done" no-footer header-close-label="Close">
     <form novalidate @submit.prevent="save">
       <p v-if="failure" role="alert" class="failure">{{ failure }}</p>
-      <ChoiceField v-model="form.kind" :options="kinds" label="What" :error="errors.kind" />
+      <ChoiceField v-model="kind" :options="kinds" label="What" :error="errors.kind" />
+      <DeedAmountFields v-model="form" :errors="errors" :liters="liters" />
       <TextField v-model="form.at" type="datetime-local" label="When" :error="errors.at" />
       <TextField
         v-model="form.detail"
-        label="How much, of what"
+        label="In your words"
         :error="errors.detail"
-        hint="For example “30 %, tap” or “12 g bicarbonate”."
+        hint="For example “tap, after the diluted test”."
       />
       <BButton type="submit" variant="primary" :disabled="saving">{{ saving ? 'Saving …' : 'Save' }}</BButton>
     </form>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Deed, deedLabel } from '@hedge-lamp/core/remedies';
+import { type Deed, deedDetail, deedLabel } from '@hedge-lamp/core/remedies';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { defineAsyncComponent, ref } from 'vue';
 import { call } from '../api/call';
@@ -30,7 +30,7 @@ function note(): void {
       <li v-for="deed in (deeds ?? []).slice(0, 4)" :key="deed.id">
         <strong>{{ deedLabel[deed.kind] }}</strong>
         <span class="since quiet">{{ agoInWords(deed.at, now) }}</span>
-        <span class="quiet detail">{{ deed.detail }}</span>
+        <span class="quiet detail">{{ deedDetail(deed) }}</span>
       </li>
     </ul>
     <BButton variant="outline-primary" @click="note">Note something done</BButton>

@@ -2,6 +2,7 @@
 import { type Component, computed } from 'vue';
 import { useRoute } from 'vue-router';
 import IconTrace from '~icons/bi/activity';
+import IconCycle from '~icons/bi/arrow-repeat';
 import IconLog from '~icons/bi/journal-text';
 import IconToday from '~icons/bi/lamp-fill';
 import IconWaters from '~icons/bi/moisture';
@@ -27,12 +28,16 @@ const places = computed(() => {
     label,
     icon,
     to: id ? { name, params: { waterId: id } } : { name: 'water-new' },
-    here: route.name === name || (name === 'today' && ofToday.includes(String(route.name))),
+    here:
+      route.name === name ||
+      (name === 'today' && ofToday.includes(String(route.name))) ||
+      (name === 'cycle' && route.name === 'cycle-start'),
   });
   return [
     page('today', 'Today', IconToday, waterId.value),
     page('bench', 'Bench', IconBench, benchId.value),
     page('trace', 'Trace', IconTrace, waterId.value),
+    page('cycle', 'Cycle', IconCycle, waterId.value),
     page('log', 'Log', IconLog, waterId.value),
     {
       name: 'home',
@@ -141,8 +146,10 @@ const places = computed(() => {
     background: var(--hl-sheet);
   }
   .place {
-    flex: 1;
+    flex: 1 1 0;
+    min-width: 0;
     min-height: 56px;
+    font-size: 0.75rem;
   }
   .apart {
     margin: 0;

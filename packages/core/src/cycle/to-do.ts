@@ -1,0 +1,176 @@
+import { saltDose, salts } from '../chemistry';
+import { point, toCanonical } from '../quantity';
+import type { ParameterId } from '../readings';
+import type { Deed, DeedAmount, DeedKind } from '../remedies';
+import type { Challenge } from './challenge';
+import type { CycleLog, ObservedId } from './cycle-log';
+import { type CycleStart, doseFor } from './cycle-start';
+import { nitritePeak } from './plan-ahead';
+import { goneBelow } from './ready';
+import type { Stage } from './stage';
+import type { StallFound } from './stall';
+
+/** One thing to do today. */
+export interface ToDo {
+  readonly says: string;
+  readonly why: string;
+  /** What can be noted at once when it was done. */
+  readonly deed: { readonly kind: DeedKind; readonly amount: DeedAmount; readonly detail: string } | null;
+  readonly tests: readonly ParameterId[];
+}
+
+export interface ToDoGiven {
+  readonly start: CycleStart;
+  readonly log: CycleLog;
+  readonly stage: Stage;
+  readonly stall: StallFound | null;
+  readonly challenge: Challenge | null;
+  readonly deeds: readonly Deed[];
+  readonly liters: number | null;
+  readonly now: number;
+  /** By the forecast, where there is one: that it is ready now, and that KH runs out before it is. */
+  readonly readyNow: number | null;
+  readonly khRunsOut: number | null;
+}
+
+const day = 86_400_000;
+/** A forecast this sure of readiness is worth a challenge; one this sure of KH running out is worth bicarbonate. Hedge Lamp's own. */
+const worthAChallenge = 0.5;
+const worthBicarbonate = 0.3;
+const khLow = toCanonical(3.5, 'alkalinity', '°dKH');
+const degrees = 3;
+
+const thing = (says: string, why: string, more: Partial<ToDo> = {}): ToDo => ({
+  says,
+  why,
+  deed: null,
+  tests: [],
+  ...more,
+});
+
+/** Grams of bicarbonate for a rise of KH, as a deed. */
+export function bufferFor(rise: number, liters: number): { amount: DeedAmount; grams: string } {
+  const dose = saltDose(
+    salts['sodium-bicarbonate'],
+    'alkalinity',
+    point(toCanonical(rise, 'alkalinity', '°dKH')),
+    point(liters),
+  ).value;
+  const grams = String(Number(dose.grams.best.toPrecision(2)));
+  return { amount: { by: 'salt', salt: 'sodium-bicarbonate', grams }, grams };
+}
+
+/** What to do today, the most pressing first. Follows the school of the start; common practice. */
+export function toDo(given: ToDoGiven): ToDo[] {
+  const { start, log, stall, challenge, deeds, liters, now, readyNow, khRunsOut } = given;
+  const last = (of: ObservedId) => log.observations.filter((o) => o.of === of).at(-1);
+  const [ammonia, nitrite, kh] = [last('ammonia'), last('nitrite'), last('alkalinity')];
+  const list: ToDo[] = [];
+  const running = challenge && ['confirm', 'wait', 'due'].includes(challenge.step);
+  if (challenge?.step === 'passed' && start.endedAt === null)
+    list.push(
+      thing(challenge.says, 'Then end this cycle as ready, and add animals a few at a time.', {
+        tests: ['nitrate', 'ph'],
+      }),
+    );
+  if (running)
+    list.push(
+      thing(challenge.says, 'The challenge decides whether the filter is ready.', {
+        tests:
+          challenge.step === 'confirm' ? ['ammonia'] : challenge.step === 'due' ? ['ammonia', 'nitrite'] : [],
+      }),
+    );
+  const [cause] = stall?.causes ?? [];
+  if (cause) list.push(thing(cause.cure, cause.what, { tests: ['alkalinity', 'ph'] }));
+
+  const every = log.feeding === 'fish' ? 1 : 2;
+  const age = (o: { day: number } | undefined) => (o ? log.days - o.day : Infinity);
+  const oldest = Math.max(age(ammonia), age(nitrite));
+  if (!running && oldest >= every - 0.3)
+    list.push(
+      thing(
+        'Test ammonia and nitrite today.',
+        oldest === Infinity
+          ? 'They were not both tested since the start.'
+          : `The last test is ${Math.floor(oldest)} ${Math.floor(oldest) === 1 ? 'day' : 'days'} old; ${log.feeding === 'fish' ? 'with fish in the water every day counts' : 'every second day is usual'}.`,
+        { tests: ['ammonia', 'nitrite'] },
+      ),
+    );
+  const buffered = deeds.some((d) => d.kind === 'buffer' && d.deletedAt === null && now - d.at < 2 * day);
+  if (khRunsOut !== null && khRunsOut > worthBicarbonate && !buffered && cause?.cause !== 'kh-gone') {
+    const low = kh !== undefined && kh.value.best < khLow;
+    if (low && liters !== null) {
+      const { amount, grams } = bufferFor(degrees, liters);
+      list.push(
+        thing(
+          `Put in ${grams} g of bicarbonate for ${degrees} °dKH${log.feeding === 'fish' ? ', in three parts over three days' : ''}.`,
+          `The cycle takes 0.4 °dKH with each mg of nitrogen; ${Math.round(khRunsOut * 100)} in 100 that KH runs out before the end.`,
+          { deed: { kind: 'buffer', amount, detail: `for ${degrees} °dKH` }, tests: ['alkalinity'] },
+        ),
+      );
+    } else
+      list.push(
+        thing(
+          'Test KH today.',
+          `${Math.round(khRunsOut * 100)} in 100 that it runs out before the filter is ready, if nothing is put in.`,
+          { tests: ['alkalinity'] },
+        ),
+      );
+  }
+
+  if (log.feeding !== 'ammonia' || liters === null || running) return list;
+  const dosed = deeds.some(
+    (d) =>
+      (d.kind === 'ammonia-dose' || d.kind === 'challenge') &&
+      d.deletedAt === null &&
+      (!ammonia || d.at >= start.startedAt + ammonia.day * day),
+  );
+  const isGone = ammonia && ammonia.value.low <= 0 && ammonia.value.best <= goneBelow.ammonia;
+  const bothGone = isGone && nitrite && nitrite.value.low <= 0 && nitrite.value.best <= goneBelow.nitrite;
+  const whole = doseFor(start, start.target, liters);
+  if (whole && challenge?.step !== 'passed' && !dosed && bothGone && (readyNow ?? 0) >= worthAChallenge) {
+    list.push(
+      thing(
+        `Take the 24-hour challenge: ${whole.words} for ${start.target} mg/L NH3-N, and test a day later.`,
+        `${Math.round((readyNow ?? 0) * 100)} in 100 that it passes.`,
+        {
+          deed: { kind: 'challenge', amount: whole.amount, detail: `${start.target} mg/L as N` },
+          tests: ['ammonia'],
+        },
+      ),
+    );
+    return list;
+  }
+  if (log.events.every((e) => e.did !== 'dose') && whole && !ammonia) {
+    list.push(
+      thing(`Dose ${whole.words} for ${start.target} mg/L NH3-N.`, 'Nothing was dosed yet.', {
+        deed: { kind: 'ammonia-dose', amount: whole.amount, detail: `for ${start.target} mg/L as N` },
+        tests: ['ammonia'],
+      }),
+    );
+    return list;
+  }
+  if (!ammonia || dosed || oldest >= every - 0.3) return list;
+  if (start.pauseAtPeak && nitrite && nitrite.value.best > nitritePeak) {
+    list.push(thing('No dose today.', 'You chose to stop while nitrite is at its peak.'));
+    return list;
+  }
+  const wanted = start.redose === 'daily' || ammonia.value.best < 0.25;
+  const rise = start.target - ammonia.value.best;
+  const dose = wanted ? doseFor(start, Math.round(rise * 100) / 100, liters) : null;
+  if (dose && rise > start.target / 10)
+    list.push(
+      thing(
+        `Dose ${dose.words} for ${start.target} mg/L NH3-N.`,
+        start.redose === 'daily'
+          ? 'You chose to top it up every day.'
+          : 'Ammonia is gone; the film wants feeding.',
+        {
+          deed: { kind: 'ammonia-dose', amount: dose.amount, detail: `for ${start.target} mg/L as N` },
+        },
+      ),
+    );
+  else if (list.length === 0)
+    list.push(thing('No dose today.', 'There is ammonia left for the film to eat.'));
+  return list;
+}

@@ -1,0 +1,40 @@
+<script setup lang="ts">
+import type { Finding, Today } from '@hedge-lamp/core/guidelines';
+import { type Water, isAnimal } from '@hedge-lamp/core/waters';
+import { computed } from 'vue';
+import { call } from '../api/call';
+import FindingCard from '../guidelines/FindingCard.vue';
+import { useLoaded } from '../shell/use-loaded';
+
+/** With animals in a water that grows its filter in: what harms them now, before anything else on the page. */
+const props = defineProps<{ water: Water }>();
+const stocked = computed(() => props.water.stockGroups.some(isAnimal));
+const { data: today } = useLoaded(
+  () => props.water.id,
+  async () => (stocked.value ? call<Today>('GET', `/api/waters/${props.water.id}/today`) : null),
+);
+const alarms = computed<Finding[]>(() =>
+  (today.value?.findings ?? []).filter((f) => f.status === 'act' || f.status === 'urgent'),
+);
+</script>
+
+<template>
+  <section
+    v-if="alarms.length > 0"
+    class="sheet alarms"
+    :class="`edge-${alarms[0]!.status}`"
+    aria-labelledby="alarms-heading"
+  >
+    <h2 id="alarms-heading">For the animals in it</h2>
+    <FindingCard v-for="f in alarms" :key="f.id" :finding="f" :water-id="water.id" />
+  </section>
+</template>
+
+<style scoped>
+.alarms {
+  border-left: 8px solid var(--hl-edge);
+}
+h2 {
+  margin: 0;
+}
+</style>

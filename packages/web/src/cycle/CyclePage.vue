@@ -1,0 +1,344 @@
+<script setup lang="ts">
+import {
+  type CycleStart,
+  type ForecastRecordDraft,
+  type PlanAhead,
+  type ToDo,
+  toDo,
+  wayInfo,
+} from '@hedge-lamp/core/cycle';
+import { BButton } from 'bootstrap-vue-next/components/BButton';
+import { format } from 'date-fns';
+import { v4 as newId } from 'uuid';
+import { computed, defineAsyncComponent, ref, shallowRef, watch } from 'vue';
+import { sentenceOf } from '../api/api-error';
+import { call } from '../api/call';
+import type { ProposedDeed } from '../remedies/deed-form';
+import LinkButton from '../shell/LinkButton.vue';
+import LoadState from '../shell/LoadState.vue';
+import { useNotices } from '../shell/notice-store';
+import PageHeading from '../shell/PageHeading.vue';
+import { useWaters } from '../waters/waters-store';
+import CycleAlarms from './CycleAlarms.vue';
+import CycleTeaching from './CycleTeaching.vue';
+import CycleVerdict from './CycleVerdict.vue';
+import ForecastFacts from './ForecastFacts.vue';
+import NitrogenTable from './NitrogenTable.vue';
+import PastForecasts from './PastForecasts.vue';
+import StageRibbon from './StageRibbon.vue';
+import WhatIf from './WhatIf.vue';
+import { instantOf, readySentence } from './cycle-words';
+import { daysShownAhead, flagWord, lanesOf } from './lanes';
+import { useCycle } from './use-cycle';
+import { useForecast } from './use-forecast';
+
+/** Chart.js is large, and a water without a cycle needs none of it. */
+const CycleChart = defineAsyncComponent(() => import('./CycleChart.vue'));
+const ChanceChart = defineAsyncComponent(() => import('./ChanceChart.vue'));
+const DeedForm = defineAsyncComponent(() => import('../remedies/DeedForm.vue'));
+
+/** A filter that grows in: where it stands, what to do today, and when it will be ready. */
+const props = defineProps<{ waterId: string }>();
+const waters = useWaters();
+const notices = useNotices();
+const water = computed(() => waters.byId(props.waterId));
+const cycle = useCycle(
+  () => props.waterId,
+  () => water.value,
+);
+const { now, data, start, gathered, running } = cycle;
+
+const tried = shallowRef<PlanAhead | null>(null);
+watch(
+  () => props.waterId,
+  () => (tried.value = null),
+);
+const foreseen = useForecast(
+  () =>
+    running.value && gathered.value && cycle.plan.value && !cycle.notForeseen.value
+      ? { log: gathered.value.log, source: gathered.value.source, plan: cycle.plan.value }
+      : null,
+  () => tried.value,
+);
+/** A forecast that contradicts its own readings is none. */
+const outlook = computed(() => (foreseen.fit.value?.doubt ? null : foreseen.planned.value));
+
+const startedAt = computed(() => start.value?.startedAt ?? 0);
+const lead = computed(() => {
+  const s = start.value;
+  if (!s || !gathered.value) return '';
+  return `${wayInfo[s.way].label} · day ${Math.floor(gathered.value.log.days) + 1} · begun ${format(s.startedAt, 'd MMMM')}`;
+});
+const ended = computed(() => {
+  const s = start.value;
+  if (!s || s.endedAt === null) return '';
+  const days = Math.round((s.endedAt - s.startedAt) / 86_400_000);
+  return s.outcome === 'ready'
+    ? `Ready on ${format(s.endedAt, 'd MMMM')}, after ${days} days.`
+    : `Given up on ${format(s.endedAt, 'd MMMM')}, after ${days} days.`;
+});
+const todo = computed<ToDo[]>(() => {
+  const [s, g, stage] = [start.value, gathered.value, cycle.stage.value];
+  if (!s || !g || !running.value) return [];
+  return toDo({
+    start: s,
+    log: g.log,
+    stage: stage?.stage ?? 'unfed',
+    stall: cycle.stall.value,
+    challenge: cycle.challenge.value,
+    deeds: data.value?.deeds ?? [],
+    liters: water.value?.netLiters ?? null,
+    now: now.value,
+    readyNow: outlook.value?.forecast.chance[0]?.by ?? null,
+    khRunsOut: outlook.value?.forecast.alkalinity.runsOut ?? null,
+  });
+});
+/** Of a challenge that was passed, when; else the end that was noted. */
+const readyAt = computed(() => {
+  const passed = cycle.challenge.value?.step === 'passed' ? cycle.challenge.value.dosedAt : null;
+  return start.value?.outcome === 'ready' ? (passed ?? start.value.endedAt) : passed;
+});
+
+const shownForecast = computed(() => foreseen.trial.value?.forecast ?? outlook.value?.forecast ?? null);
+const chartTo = computed(
+  () =>
+    (start.value?.endedAt ?? now.value) +
+    daysShownAhead(running.value ? shownForecast.value : null, gathered.value?.log.days ?? 0) * 86_400_000,
+);
+const lanes = computed(() =>
+  water.value && data.value
+    ? lanesOf(
+        data.value.readings,
+        water.value.units,
+        startedAt.value,
+        foreseen.fit.value?.past ?? null,
+        shownForecast.value?.bands ?? null,
+        chartTo.value,
+      )
+    : [],
+);
+const flags = computed(() =>
+  (gathered.value?.log.events ?? []).flatMap((event) => {
+    const word = flagWord(event);
+    return word === null ? [] : [{ at: instantOf(startedAt.value, event.day), word }];
+  }),
+);
+const chanceOf = (chance: readonly { day: number; by: number }[]) => {
+  const until = chartTo.value;
+  return chance
+    .map(({ day, by }) => ({ at: instantOf(startedAt.value, day), by }))
+    .filter(({ at }) => at <= until);
+};
+const leftOut = computed(() => [
+  ...(gathered.value?.leftOut ?? []),
+  ...(foreseen.fit.value?.odd ?? []).map(
+    (o) => `${o.of} on day ${Math.floor(o.day) + 1} does not fit the others and hardly counts.`,
+  ),
+]);
+const summary = computed(() =>
+  [
+    `Ammonia, nitrite, nitrate and KH since ${format(startedAt.value, 'd MMMM')}`,
+    `${data.value?.readings.length ?? 0} readings`,
+    outlook.value ? readySentence(outlook.value.forecast, startedAt.value, now.value) : '',
+  ]
+    .filter(Boolean)
+    .join(': '),
+);
+
+/** Every forecast by the keeper's own plan is kept, once for each newest reading. */
+watch([outlook, data], async ([seen, known]) => {
+  const [s, g] = [start.value, gathered.value];
+  const newest = known?.readings[0];
+  if (!seen || !s || !g || !newest || !running.value) return;
+  if (known.forecasts.some((f) => f.newestReadingAt === newest.takenAt)) return;
+  const at = (day: number | null) => (day === null ? null : Math.round(instantOf(s.startedAt, day)));
+  const { early, middle, late } = seen.forecast.ready;
+  const record: ForecastRecordDraft = {
+    id: newId(),
+    startId: s.id,
+    madeAt: Math.round(now.value),
+    newestReadingAt: newest.takenAt,
+    readings: Math.max(1, g.log.observations.length),
+    early: at(early),
+    middle: at(middle),
+    late: at(late),
+  };
+  // Nothing is lost where the server does not answer: the next look makes the same forecast.
+  await call('POST', '/api/forecasts', record).catch(() => null);
+});
+
+const noting = ref(false);
+const asked = ref(false);
+const proposed = shallowRef<ProposedDeed>();
+function note(deed?: ProposedDeed): void {
+  proposed.value = deed;
+  asked.value = true;
+  noting.value = true;
+}
+async function endAsReady(): Promise<void> {
+  const s = start.value;
+  if (!s) return;
+  const { version, createdAt: _c, updatedAt: _u, deletedAt: _d, ...draft } = s;
+  const path = `/api/cycle-starts/${s.id}`;
+  try {
+    const saved = await call<CycleStart>('PUT', path, {
+      version,
+      start: { ...draft, endedAt: Math.round(now.value), outcome: 'ready' },
+    });
+    notices.say('The cycle is ended as ready. The water counts as settled now.', {
+      undo: async () => {
+        await call('PUT', path, { version: saved.version, start: draft });
+        await cycle.again();
+        await waters.load();
+      },
+    });
+    await cycle.again();
+    await waters.load();
+  } catch (error) {
+    notices.say(sentenceOf(error), { tone: 'bad' });
+  }
+}
+</script>
+
+<template>
+  <PageHeading :title="water ? `Cycle: ${water.name}` : 'Cycle'" :lead="lead">
+    <template v-if="start">
+      <BButton variant="primary" @click="note()">Note something done</BButton>
+      <LinkButton
+        :to="{ name: 'cycle-start', params: { waterId }, query: ended ? { again: '1' } : {} }"
+        variant="outline-secondary"
+        >{{ ended ? 'Start another' : 'Change or end it' }}</LinkButton
+      >
+    </template>
+  </PageHeading>
+  <LoadState v-if="!data" :error="cycle.error.value" what="the cycle" @again="cycle.again" />
+  <CycleTeaching v-else-if="!start" :water="water" :water-id="waterId" />
+  <template v-else>
+    <StageRibbon
+      v-if="cycle.stage.value"
+      :stage="ended ? 'ready' : cycle.stage.value.stage"
+      :stalled="cycle.stall.value !== null"
+    />
+    <div class="cycle">
+      <div class="main">
+        <CycleAlarms v-if="water && running" :water="water" />
+        <CycleVerdict
+          :stage="cycle.stage.value"
+          :stall="cycle.stall.value"
+          :not-foreseen="cycle.notForeseen.value"
+          :fit="foreseen.fit.value"
+          :outlook="outlook"
+          :share="foreseen.share.value"
+          :fault="foreseen.fault.value"
+          :stopped="foreseen.stopped.value"
+          :todo="todo"
+          :started-at="startedAt"
+          :now="now"
+          :water-id="waterId"
+          :ended="ended"
+          @stop="foreseen.cancel"
+          @again="foreseen.again"
+          @note="note"
+        >
+          <BButton
+            v-if="running && cycle.challenge.value?.step === 'passed'"
+            variant="primary"
+            class="mt-3"
+            @click="endAsReady"
+            >End it as ready</BButton
+          >
+        </CycleVerdict>
+        <section class="sheet lanes" aria-label="Readings and forecast">
+          <CycleChart
+            :lanes="lanes"
+            :flags="flags"
+            :from="startedAt"
+            :now="now"
+            :to="chartTo"
+            :summary="summary"
+          />
+          <p class="mb-0">
+            <RouterLink :to="{ name: 'log', params: { waterId } }">All readings as a list</RouterLink>
+          </p>
+        </section>
+        <details v-if="leftOut.length > 0" class="sheet folded later">
+          <summary>Left out of the forecast ({{ leftOut.length }})</summary>
+          <ul class="mb-0">
+            <li v-for="line in leftOut" :key="line">{{ line }}</li>
+          </ul>
+        </details>
+        <PastForecasts class="later" :forecasts="data.forecasts" :ready-at="readyAt" :now="now" />
+        <NitrogenTable
+          v-if="cycle.books.value"
+          class="later"
+          :books="cycle.books.value"
+          :started-at="startedAt"
+          :now="now"
+        />
+      </div>
+      <aside>
+        <section v-if="outlook && running" class="sheet" aria-labelledby="chance-heading">
+          <h2 id="chance-heading">Chance of being ready</h2>
+          <ChanceChart
+            :chance="chanceOf(outlook.forecast.chance)"
+            :tried="foreseen.trial.value ? chanceOf(foreseen.trial.value.forecast.chance) : null"
+            :summary="`Chance that the filter is ready by each day. ${readySentence(outlook.forecast, startedAt, now)}`"
+          />
+          <ForecastFacts :outlook="outlook" :started-at="startedAt" :now="now" :water-id="waterId" />
+        </section>
+        <WhatIf
+          v-if="outlook && running && cycle.plan.value"
+          v-model="tried"
+          :plan="cycle.plan.value"
+          :celsius="foreseen.celsius.value"
+          :dosed="gathered?.log.feeding === 'ammonia'"
+          :planned="outlook"
+          :trial="foreseen.trial.value"
+        />
+        <p class="quiet caution later">
+          A forecast is no promise: the 24-hour challenge decides. Your kit’s sheet and the bottle’s label win
+          over what stands here. Ammonia burns: gloves, eye protection, an open window.
+        </p>
+      </aside>
+    </div>
+    <DeedForm v-if="asked" v-model="noting" :water-id="waterId" :proposed="proposed" @kept="cycle.again" />
+  </template>
+</template>
+
+<style scoped>
+.cycle {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 21rem;
+  gap: 1.25rem;
+  align-items: start;
+}
+.main,
+aside {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 1rem;
+}
+.verdict {
+  margin-bottom: 0;
+}
+.lanes {
+  padding-left: 0.6rem;
+}
+.caution {
+  font-size: 0.875rem;
+}
+@media (max-width: 1023px) {
+  .cycle {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 1rem;
+  }
+  /* In one column the chance stands right under the curves; what looks back comes last. */
+  .main,
+  aside {
+    display: contents;
+  }
+  .later {
+    order: 1;
+  }
+}
+</style>

@@ -1,0 +1,302 @@
+<script setup lang="ts">
+import {
+  type CycleStart,
+  type CycleStartDraft,
+  ammoniaCautions,
+  doseFor,
+  dosingSchools,
+  mediaGiven,
+  mediaLabel,
+  wayInfo,
+  waysToStart,
+} from '@hedge-lamp/core/cycle';
+import { parseFigure } from '@hedge-lamp/core/quantity';
+import { useSessionStorage } from '@vueuse/core';
+import { BButton } from 'bootstrap-vue-next/components/BButton';
+import { computed, ref, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { sentenceOf } from '../api/api-error';
+import { call } from '../api/call';
+import { useServerLink } from '../clock/server-link';
+import ChoiceField from '../shell/ChoiceField.vue';
+import ConflictNotice from '../shell/ConflictNotice.vue';
+import { differencesBetween } from '../shell/differences';
+import { useNotices } from '../shell/notice-store';
+import PageHeading from '../shell/PageHeading.vue';
+import TextField from '../shell/TextField.vue';
+import { useSave } from '../shell/use-save';
+import { useWaters } from '../waters/waters-store';
+import { type CycleForm, cycleFormOf, emptyCycleForm, readCycleForm } from './cycle-form';
+import ChoiceRows from '../shell/ChoiceRows.vue';
+import type { CycleAnswer } from './use-cycle';
+
+/** How a filter is grown in, by which school it is dosed, and how it ended. */
+const props = defineProps<{ waterId: string }>();
+const route = useRoute();
+const router = useRouter();
+const waters = useWaters();
+const notices = useNotices();
+const link = useServerLink();
+const water = computed(() => waters.byId(props.waterId));
+
+/** Kept until saved, so that a reload loses nothing typed. */
+const key = `hedge-lamp.draft.cycle.${props.waterId}`;
+const form = useSessionStorage<CycleForm | null>(key, null, {
+  serializer: { read: (text) => JSON.parse(text) as CycleForm | null, write: JSON.stringify },
+});
+/** The version that is changed; 0 for a new one. */
+const seen = useSessionStorage(`${key}.version`, 0);
+const formElement = ref<HTMLFormElement>();
+const { errors, failure, saving, theirs, attempt, showFirstError } = useSave<CycleStart>(
+  formElement,
+  'start.',
+);
+
+function take(start: CycleStart): void {
+  form.value = cycleFormOf(start, link.now());
+  seen.value = start.version;
+  theirs.value = null;
+  errors.value = {};
+}
+async function open(): Promise<void> {
+  if (form.value !== null || !water.value) return;
+  failure.value = '';
+  try {
+    const { starts } = await call<CycleAnswer>('GET', `/api/waters/${props.waterId}/cycle`);
+    const [newest] = starts;
+    if (newest && route.query.again === undefined) take(newest);
+    else {
+      form.value = emptyCycleForm(water.value, link.now());
+      seen.value = 0;
+    }
+  } catch (error) {
+    failure.value = sentenceOf(error);
+  }
+}
+watch(water, () => void open(), { immediate: true });
+
+const isNew = computed(() => seen.value === 0);
+const ways = waysToStart.map((value) => ({ value, label: wayInfo[value].label, hint: wayInfo[value].hint }));
+const media = mediaGiven.map((value) => ({ value, text: mediaLabel[value] }));
+const from = [
+  { value: 'ammonium-chloride' as const, text: 'Ammonium chloride, weighed' },
+  { value: 'household-ammonia' as const, text: 'Household ammonia, measured' },
+];
+const endings = [
+  { value: 'no' as const, text: 'It is still running' },
+  { value: 'ready' as const, text: 'Ended: the filter is ready' },
+  { value: 'given-up' as const, text: 'Ended: given up' },
+];
+const schools = {
+  redose: dosingSchools.redose.map(({ value, label, reason }) => ({ value, label, hint: reason })),
+  pauseAtPeak: dosingSchools.pauseAtPeak.map(({ value, label, reason }) => ({ value, label, hint: reason })),
+};
+const targets = dosingSchools.target.map(({ value, label, reason }) => ({
+  value: String(value),
+  label,
+  hint: reason,
+}));
+/** Ammonia is dosed in every way but with food; with fish it is the size of the challenge at most. */
+const doses = computed(() => form.value !== null && wayInfo[form.value.way].feeding === 'ammonia');
+const preview = computed(() => {
+  const liters = water.value?.netLiters;
+  if (!form.value || !liters) return '';
+  try {
+    const target = parseFigure(form.value.target).value;
+    const strength = parseFigure(form.value.strength).value;
+    const dose = doseFor({ ammoniaFrom: form.value.ammoniaFrom, strength }, target, liters);
+    return dose ? `For ${Math.round(liters)} L and ${target} mg/L NH3-N: ${dose.words}.` : '';
+  } catch {
+    // The field itself says what is wrong with it.
+    return '';
+  }
+});
+const differences = computed(() => {
+  const read = form.value && readCycleForm(form.value, props.waterId);
+  const labels = {
+    startedAt: 'Begun',
+    way: 'Way',
+    media: 'Media',
+    target: 'Dose',
+    redose: 'Redosing',
+    pauseAtPeak: 'At nitrite’s peak',
+    outcome: 'Outcome',
+    endedAt: 'Ended',
+    note: 'Note',
+  };
+  return theirs.value && read && 'draft' in read ? differencesBetween(theirs.value, read.draft, labels) : [];
+});
+
+async function send(draft: CycleStartDraft): Promise<void> {
+  const saved = isNew.value
+    ? await call<CycleStart>('POST', '/api/cycle-starts', draft)
+    : await call<CycleStart>('PUT', `/api/cycle-starts/${draft.id}`, { version: seen.value, start: draft });
+  form.value = null;
+  seen.value = 0;
+  await waters.load();
+  notices.say(saved.version === 1 ? 'The cycle is begun.' : 'The cycle is saved.');
+  await router.push({ name: 'cycle', params: { waterId: props.waterId } });
+}
+async function save(): Promise<void> {
+  if (!form.value) return;
+  const read = readCycleForm(form.value, props.waterId);
+  errors.value = 'errors' in read ? read.errors : {};
+  if ('errors' in read) return showFirstError();
+  await attempt(() => send(read.draft));
+}
+async function saveOverTheirs(): Promise<void> {
+  if (!theirs.value) return;
+  seen.value = theirs.value.version;
+  theirs.value = null;
+  await save();
+}
+async function remove(): Promise<void> {
+  const id = form.value?.id;
+  if (!id) return;
+  await attempt(async () => {
+    await call('DELETE', `/api/cycle-starts/${id}`);
+    form.value = null;
+    seen.value = 0;
+    notices.say('The cycle is removed. Its readings and doses are kept.', {
+      undo: async () => {
+        await call('POST', `/api/cycle-starts/${id}/restore`);
+      },
+    });
+    await router.push({ name: 'cycle', params: { waterId: props.waterId } });
+  });
+}
+function discard(): void {
+  form.value = null;
+  seen.value = 0;
+  void router.push({ name: 'cycle', params: { waterId: props.waterId } });
+}
+</script>
+
+<template>
+  <PageHeading
+    :title="`${isNew ? 'Start a cycle' : 'The cycle'}: ${water?.name ?? ''}`"
+    lead="Keepers disagree on how to dose. Choose a school; each gives its reason."
+  />
+  <ConflictNotice
+    v-if="theirs"
+    what="This cycle"
+    :differences="differences"
+    @ours="saveOverTheirs"
+    @theirs="take(theirs)"
+  />
+  <p v-if="failure" class="failure" role="alert">
+    {{ failure }} <BButton v-if="!form" variant="outline-primary" @click="open">Try again</BButton>
+  </p>
+  <form v-if="form" ref="formElement" class="start" novalidate @submit.prevent="save">
+    <div class="column">
+      <section class="sheet">
+        <ChoiceRows v-model="form.way" legend="How it is grown in" :options="ways" name="way" />
+        <p v-if="form.way === 'with-fish' || form.way === 'loop'" class="mt-3 mb-0">
+          With animals in the water test every day, and change water whenever free ammonia or nitrite passes
+          its limit: this page and Today say when.
+        </p>
+      </section>
+      <section class="sheet">
+        <ChoiceField
+          v-if="form.way !== 'upset'"
+          v-model="form.media"
+          :options="media"
+          label="Grown filter it begins with"
+        />
+        <TextField
+          v-model="form.startedAt"
+          type="datetime-local"
+          label="Begun"
+          :error="errors.startedAt"
+          hint="Readings and doses since then belong to it, also those that are in the log already."
+        />
+        <TextField v-model="form.note" type="note" label="Note" :error="errors.note" />
+      </section>
+    </div>
+    <div class="column">
+      <section class="sheet">
+        <ChoiceRows
+          v-model="form.target"
+          :legend="doses ? 'A dose raises total ammonia to' : 'The challenge at the end is a dose of'"
+          :options="targets"
+          name="target"
+        />
+        <TextField
+          v-model="form.target"
+          class="mt-3"
+          label="Or your own, mg/L NH3-N"
+          inputmode="decimal"
+          :error="errors.target"
+        />
+        <template v-if="doses">
+          <ChoiceRows v-model="form.redose" legend="The next dose" :options="schools.redose" name="redose" />
+          <ChoiceRows
+            v-model="form.pauseAtPeak"
+            legend="While nitrite is high"
+            :options="schools.pauseAtPeak"
+            name="pause"
+          />
+        </template>
+      </section>
+      <section v-if="doses" class="sheet">
+        <div class="field-pair">
+          <ChoiceField v-model="form.ammoniaFrom" :options="from" label="Ammonia from" />
+          <TextField
+            v-if="form.ammoniaFrom === 'household-ammonia'"
+            v-model="form.strength"
+            label="Strength, % by weight"
+            inputmode="decimal"
+            :error="errors.strength"
+          />
+        </div>
+        <p v-if="preview" class="preview" role="status">{{ preview }}</p>
+        <ul class="cautions">
+          <li v-for="c in ammoniaCautions" :key="c">{{ c }}</li>
+        </ul>
+      </section>
+      <section v-if="!isNew" class="sheet">
+        <ChoiceField v-model="form.ended" :options="endings" label="How it ended" :error="errors.outcome" />
+        <TextField
+          v-if="form.ended !== 'no'"
+          v-model="form.endedAt"
+          type="datetime-local"
+          label="Ended"
+          :error="errors.endedAt"
+        />
+        <BButton variant="outline-danger" @click="remove">Remove this cycle</BButton>
+      </section>
+      <div class="acts">
+        <BButton type="submit" variant="primary" :disabled="saving">{{
+          saving ? 'Saving …' : isNew ? 'Begin' : 'Save'
+        }}</BButton>
+        <BButton variant="outline-secondary" @click="discard">Leave it as it was</BButton>
+      </div>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.start {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(24rem, 100%), 1fr));
+  gap: 1rem;
+  align-items: start;
+}
+.column {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 1rem;
+}
+.preview {
+  font-weight: 650;
+}
+.cautions {
+  padding-left: 1.2rem;
+  margin: 0;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.6rem;
+}
+</style>

@@ -1,0 +1,133 @@
+<script setup lang="ts">
+import {
+  type NotForeseen,
+  type StageFound,
+  type StallFound,
+  type ToDo,
+  stageLabel,
+  stages,
+} from '@hedge-lamp/core/cycle';
+import { BButton } from 'bootstrap-vue-next/components/BButton';
+import { BProgress } from 'bootstrap-vue-next/components/BProgress';
+import { computed } from 'vue';
+import LinkButton from '../shell/LinkButton.vue';
+import { useOpenedWorkings } from '../shell/workings-store';
+import type { FitAnswer, Outlook } from './cycle-worker';
+import { chanceWords, readySentence } from './cycle-words';
+import ToDoList from './ToDoList.vue';
+
+/** The sentence for today: where the filter stands and why, when it will be ready, and what to do. */
+const props = defineProps<{
+  stage: StageFound | null;
+  stall: StallFound | null;
+  notForeseen: NotForeseen | null;
+  fit: FitAnswer | null;
+  outlook: Outlook | null;
+  share: number | null;
+  fault: string;
+  stopped: boolean;
+  todo: readonly ToDo[];
+  startedAt: number;
+  now: number;
+  waterId: string;
+  /** How it ended; empty while it runs. */
+  ended: string;
+}>();
+defineEmits<{ stop: []; again: []; note: [deed: NonNullable<ToDo['deed']>] }>();
+const opened = useOpenedWorkings();
+
+const refusal = computed(() => props.notForeseen ?? props.fit?.doubt ?? null);
+const headline = computed(() => {
+  if (props.ended) return props.ended;
+  if (refusal.value) return refusal.value.says;
+  if (props.outlook) return readySentence(props.outlook.forecast, props.startedAt, props.now);
+  if (props.share !== null) return 'Working out what lies ahead …';
+  if (props.stopped) return 'The forecast was stopped.';
+  return props.fault;
+});
+/** Where readings and fit see different stages, both are told. */
+const byFit = computed(() => {
+  const { fit, stage } = props;
+  if (!fit || !stage || fit.doubt) return '';
+  const share = chanceWords(fit.stage.share);
+  if (fit.stage.stage === stage.stage) return `The fit agrees (${share}).`;
+  const further = stages.indexOf(fit.stage.stage) > stages.indexOf(stage.stage);
+  return `By the fit it is ${further ? 'further on' : 'not so far'}: ${stageLabel[fit.stage.stage].toLowerCase()} (${share}).`;
+});
+</script>
+
+<template>
+  <section
+    class="sheet verdict"
+    :class="stall ? 'edge-act' : 'edge-clear'"
+    aria-label="Where it stands today"
+  >
+    <p class="headline" role="status">{{ headline }}</p>
+    <div v-if="share !== null" class="working">
+      <BProgress :value="Math.round(share * 100)" :max="100" aria-label="Forecast" />
+      <BButton variant="outline-secondary" size="sm" @click="$emit('stop')">Stop</BButton>
+    </div>
+    <BButton v-if="stopped || fault" variant="outline-primary" class="mt-2" @click="$emit('again')"
+      >Look ahead again</BButton
+    >
+    <template v-if="stall && !ended">
+      <p class="stall">It stands still: {{ stall.what }}</p>
+      <ul>
+        <li v-for="c in stall.causes" :key="c.cause">
+          {{ c.what }} <strong>{{ c.cure }}</strong>
+        </li>
+      </ul>
+    </template>
+    <p v-if="stage" class="stage">
+      <strong>{{ stageLabel[stage.stage] }}.</strong> {{ stage.reasons.join(' ') }}
+      <span class="quiet">{{ byFit }}</span>
+    </p>
+    <p v-if="outlook && !refusal && !ended" class="mb-0">
+      <button type="button" class="opens-workings" @click="opened.open(outlook.readyWorkings)">
+        How this was worked out
+      </button>
+    </p>
+    <LinkButton
+      v-if="refusal && refusal.tests.length > 0 && !ended"
+      :to="{ name: 'bench', params: { waterId }, query: { tests: refusal.tests.join(',') } }"
+      class="mt-2"
+      >To the bench</LinkButton
+    >
+    <template v-if="todo.length > 0 && !ended">
+      <h2>Today</h2>
+      <ToDoList :todo="todo" :water-id="waterId" @note="$emit('note', $event)" />
+    </template>
+    <slot />
+  </section>
+</template>
+
+<style scoped>
+.verdict {
+  border-left: 8px solid var(--hl-edge);
+  margin-bottom: 1rem;
+}
+.headline {
+  font-size: 1.4rem;
+  font-weight: 650;
+  line-height: 1.25;
+  margin: 0;
+}
+.working {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 1rem;
+  align-items: center;
+  margin: 0.6rem 0;
+}
+.stall {
+  color: var(--hl-act);
+  font-weight: 650;
+  margin: 0.5rem 0 0;
+}
+.stage {
+  margin: 0.5rem 0;
+}
+h2 {
+  margin: 1rem 0 0;
+}
+</style>

@@ -1,0 +1,64 @@
+<script setup lang="ts">
+import { type Forecast, inDegrees } from '@hedge-lamp/core/cycle';
+import { formatReading, interval } from '@hedge-lamp/core/quantity';
+import { parameters } from '@hedge-lamp/core/readings';
+import { computed } from 'vue';
+import { useOpenedWorkings } from '../shell/workings-store';
+import type { Outlook } from './cycle-worker';
+import { chanceWords, dayName, instantOf } from './cycle-words';
+
+/** What the forecast says beside the day: how much KH the cycle takes, and which test would tell most. */
+const props = defineProps<{ outlook: Outlook; startedAt: number; now: number; waterId: string }>();
+const opened = useOpenedWorkings();
+
+const alkalinity = computed<Forecast['alkalinity']>(() => props.outlook.forecast.alkalinity);
+const used = computed(() => {
+  const [low, mid, high] = alkalinity.value.used.map(inDegrees) as [number, number, number];
+  return formatReading(interval(low, mid, high));
+});
+const next = computed(() => {
+  const { next: test } = props.outlook;
+  if (!test) return null;
+  const days = (x: number) => (x < 1 ? 'under a day' : `${Number(x.toPrecision(2))} days`);
+  return {
+    name: parameters[test.of].label.replace(/ \(.*\)$/, ''),
+    on: dayName(instantOf(props.startedAt, test.day), props.now),
+    before: days(test.before),
+    after: days(test.after),
+  };
+});
+</script>
+
+<template>
+  <dl class="facts">
+    <dt>KH until then</dt>
+    <dd>
+      <button type="button" class="opens-workings" @click="opened.open(outlook.alkalinityWorkings)">
+        {{ used }} °dKH
+      </button>
+      will be used; {{ chanceWords(alkalinity.runsOut) }} that it runs out if nothing is put in.
+    </dd>
+    <dt>The test that tells most</dt>
+    <dd v-if="next">
+      {{ next.name }} {{ next.on === 'today' || next.on === 'tomorrow' ? next.on : `on ${next.on}` }}: the day
+      of readiness is known to {{ next.before }} now, and to about {{ next.after }} after it.
+    </dd>
+    <dd v-else>No single test narrows it much now: test as usual and spare the reagent.</dd>
+  </dl>
+</template>
+
+<style scoped>
+.facts {
+  display: grid;
+  gap: 0.1rem;
+  margin: 0.8rem 0 0;
+}
+dt {
+  font-weight: 600;
+  color: var(--hl-quiet);
+  font-size: 0.95rem;
+}
+dd {
+  margin: 0 0 0.5rem;
+}
+</style>

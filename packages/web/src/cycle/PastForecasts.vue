@@ -1,0 +1,115 @@
+<script setup lang="ts">
+import { type ForecastRecord, cameTrue } from '@hedge-lamp/core/cycle';
+import { format } from 'date-fns';
+import { computed } from 'vue';
+import { cameTrueWords } from './cycle-words';
+
+/** Earlier forecasts, each as the bar of its four-in-five range, against what came true. */
+const props = defineProps<{
+  forecasts: readonly ForecastRecord[];
+  /** When the challenge was passed; null while it was not. */
+  readyAt: number | null;
+  now: number;
+}>();
+const day = 86_400_000;
+/** The newest of each day, and no more than fit. */
+const shown = computed(() => {
+  const byDay = new Map(props.forecasts.map((f) => [format(f.madeAt, 'yyyy-MM-dd'), f]));
+  return [...byDay.values()].slice(-8);
+});
+const span = computed(() => {
+  const ends = shown.value.flatMap((f) => [f.early, f.middle, f.late].flatMap((x) => x ?? []));
+  const from = Math.min(props.now, ...ends) - day;
+  return { from, to: Math.max(props.now, props.readyAt ?? 0, ...ends) + day };
+});
+const at = (instant: number) => `${(100 * (instant - span.value.from)) / (span.value.to - span.value.from)}%`;
+const barOf = ({ early, late }: ForecastRecord) => ({
+  left: at(early ?? span.value.to),
+  right: `calc(100% - ${at(late ?? span.value.to)})`,
+});
+const word = (x: number | null) => (x === null ? 'later' : format(x, 'd MMM'));
+</script>
+
+<template>
+  <section v-if="shown.length > 0" class="sheet" aria-labelledby="earlier-heading">
+    <h2 id="earlier-heading">Earlier forecasts</h2>
+    <p class="quiet">
+      As they were made. Each bar is where readiness was expected four times in five, its mark the most likely
+      day; the upright line is {{ readyAt === null ? 'now' : 'the day it was ready' }}.
+    </p>
+    <ol>
+      <li v-for="f in shown" :key="f.id">
+        <span class="made">{{ format(f.madeAt, 'd MMM') }}</span>
+        <span class="track" aria-hidden="true">
+          <span v-if="f.early !== null" class="bar" :style="barOf(f)" />
+          <span v-if="f.middle !== null" class="tick" :style="{ left: at(f.middle) }" />
+          <span class="line" :style="{ left: at(readyAt ?? now) }" />
+        </span>
+        <span class="words"
+          ><span class="figure-mono">{{ word(f.early) }} – {{ word(f.late) }}</span>
+          <span class="quiet d-block">{{
+            readyAt === null && f.late !== null && f.late + day < now
+              ? 'it was later'
+              : cameTrueWords[cameTrue(f, readyAt)]
+          }}</span></span
+        >
+      </li>
+    </ol>
+  </section>
+</template>
+
+<style scoped>
+ol {
+  list-style: none;
+  padding: 0;
+  margin: 0;
+  display: grid;
+  gap: 0.5rem;
+}
+li {
+  display: grid;
+  grid-template-columns: 4rem minmax(0, 1fr) 9.5rem;
+  gap: 0.8rem;
+  align-items: center;
+}
+.words {
+  line-height: 1.2;
+  font-size: 0.95rem;
+}
+.track {
+  position: relative;
+  height: 1.6rem;
+  border-bottom: 1px solid var(--hl-line);
+}
+.bar {
+  position: absolute;
+  top: 0.35rem;
+  bottom: 0.35rem;
+  min-width: 4px;
+  border-radius: 2px 8px;
+  background: var(--hl-clear-tint);
+  border: 1px solid var(--hl-clear);
+}
+.tick {
+  position: absolute;
+  top: 0.1rem;
+  bottom: 0.1rem;
+  width: 3px;
+  margin-left: -1px;
+  background: var(--hl-lane);
+}
+.line {
+  position: absolute;
+  top: -0.3rem;
+  bottom: -0.3rem;
+  border-left: 2px dashed var(--hl-watch);
+}
+@media (max-width: 767px) {
+  li {
+    grid-template-columns: 3.4rem minmax(0, 1fr);
+  }
+  .words {
+    grid-column: 2;
+  }
+}
+</style>

@@ -1,0 +1,127 @@
+import {
+  type CycleStart,
+  type ForecastRecord,
+  type PlanAhead,
+  challengeOf,
+  enoughToForesee,
+  gatherLog,
+  nitrogenBooks,
+  planOf,
+  stageFromReadings,
+  stallOf,
+} from '@hedge-lamp/core/cycle';
+import { bandsFor } from '@hedge-lamp/core/guidelines';
+import type { ParameterId, Reading } from '@hedge-lamp/core/readings';
+import { type Deed, deedLabel } from '@hedge-lamp/core/remedies';
+import { type Water, isAnimal } from '@hedge-lamp/core/waters';
+import { computed } from 'vue';
+import { call } from '../api/call';
+import { useNow } from '../clock/use-now';
+import { intervalWords } from '../readings/reading-words';
+import { useLoaded } from '../shell/use-loaded';
+
+/** The cycle of a water as the server tells it. */
+export interface CycleAnswer {
+  readonly starts: readonly CycleStart[];
+  readonly readings: readonly Reading[];
+  readonly deeds: readonly Deed[];
+  readonly source: Partial<Record<ParameterId, Reading>>;
+  readonly forecasts: readonly ForecastRecord[];
+}
+
+/** Part of the water that is changed with fish in it when a limit is passed: a third is usual (common practice). */
+const usualChange = 0.33;
+/** Where no limit of the water's own speaks: EIFAC 1970, and 0.5 mg/L NO2 (common practice); mg/L as N. */
+const usualLimits = { freeAmmonia: 0.0206, nitrite: 0.152 };
+
+/** With fish: the values at which one must act, by the limits of this water. */
+function changeLimits(water: Water): PlanAhead['change'] {
+  if (!water.stockGroups.some(isAnimal)) return null;
+  const actFrom = (subject: 'free-ammonia' | 'nitrite') =>
+    bandsFor(subject, water).find((b) => b.status === 'act' || b.status === 'urgent')?.from;
+  return {
+    freeAmmonia: actFrom('free-ammonia') ?? usualLimits.freeAmmonia,
+    nitrite: actFrom('nitrite') ?? usualLimits.nitrite,
+    part: usualChange,
+  };
+}
+
+/** What is known of the newest cycle of a water, from its log alone. */
+export function useCycle(waterId: () => string, water: () => Water | undefined) {
+  const now = useNow(60_000);
+  const { data, error, again } = useLoaded(waterId, () =>
+    call<CycleAnswer>('GET', `/api/waters/${waterId()}/cycle`),
+  );
+  const start = computed(() => data.value?.starts[0] ?? null);
+  const gathered = computed(() => {
+    const [w, s, d] = [water(), start.value, data.value];
+    return w && s && d
+      ? gatherLog({
+          water: w,
+          start: s,
+          readings: d.readings,
+          deeds: d.deeds,
+          source: d.source,
+          now: now.value,
+        })
+      : null;
+  });
+  const challenge = computed(() =>
+    data.value ? challengeOf(data.value.deeds, data.value.readings, now.value) : null,
+  );
+  const stage = computed(() =>
+    gathered.value
+      ? stageFromReadings(
+          gathered.value.log,
+          challenge.value?.step === 'passed' || start.value?.outcome === 'ready',
+          (value, of) => intervalWords(value, of, water()!.units),
+        )
+      : null,
+  );
+  const stall = computed(() =>
+    gathered.value && stage.value && start.value?.endedAt === null
+      ? stallOf(gathered.value.log, stage.value.stage, data.value?.deeds ?? [], now.value)
+      : null,
+  );
+  const unmeasured = computed(
+    () =>
+      gathered.value?.leftOut.some(
+        (said) => said.startsWith(deedLabel['ammonia-dose']) || said.startsWith(deedLabel.challenge),
+      ) ?? false,
+  );
+  const notForeseen = computed(() =>
+    gathered.value ? enoughToForesee(gathered.value.log, unmeasured.value) : null,
+  );
+  const plan = computed<PlanAhead | null>(() => {
+    const [w, s, g] = [water(), start.value, gathered.value];
+    return w && s && g ? planOf(s, g.log.feeding, changeLimits(w)) : null;
+  });
+  const books = computed(() => {
+    const [w, s, g] = [water(), start.value, gathered.value];
+    return w && s && g
+      ? nitrogenBooks({
+          log: g.log,
+          deeds: data.value?.deeds ?? [],
+          liters: w.netLiters,
+          source: g.source,
+          startedAt: s.startedAt,
+        })
+      : null;
+  });
+  return {
+    now,
+    data,
+    error,
+    again,
+    start,
+    gathered,
+    challenge,
+    stage,
+    stall,
+    notForeseen,
+    plan,
+    books,
+    /** A cycle that ended is told, not foreseen. */
+    running: computed(() => start.value !== null && start.value.endedAt === null),
+  };
+}

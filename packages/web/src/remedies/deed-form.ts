@@ -1,0 +1,152 @@
+import {
+  CheckedDeedDraftSchema,
+  type DeedAmount,
+  type DeedDraft,
+  type DeedKind,
+  amountsOf,
+} from '@hedge-lamp/core/remedies';
+import type { SaltId } from '@hedge-lamp/core/chemistry';
+import { v4 as newId } from 'uuid';
+import { fromLocalInput, thisZone, toLocalInput } from '../clock/words';
+import { type FieldErrors, errorsOf } from '../shell/field-errors';
+
+export type AmountWay = DeedAmount['by'] | 'words';
+export const figureNames = [
+  'text',
+  'grams',
+  'milliliters',
+  'strength',
+  'density',
+  'percent',
+  'liters',
+  'protein',
+] as const;
+export type FigureName = (typeof figureNames)[number];
+type RiseUnit = Extract<DeedAmount, { by: 'rise' }>['unit'];
+
+/** Something done as it stands in the form: figures as typed, so that nothing typed is lost when its kind is changed. */
+export interface DeedForm {
+  id: string;
+  kind: DeedKind;
+  /** As an input of day and time takes it. */
+  at: string;
+  detail: string;
+  by: AmountWay;
+  figures: Record<FigureName, string>;
+  unit: RiseUnit;
+  salt: SaltId;
+  rots: boolean;
+}
+
+/** What a form starts from, where something proposes it. */
+export interface ProposedDeed {
+  readonly kind: DeedKind;
+  readonly amount?: DeedAmount | null;
+  readonly detail?: string;
+}
+
+/** The ways in which the amount of a kind can be told, words always among them. */
+export const waysOf = (kind: DeedKind): AmountWay[] => [...(amountsOf[kind] ?? []), 'words'];
+
+export const wayLabel: Readonly<Record<AmountWay, string>> = {
+  rise: 'By how much ammonia rises',
+  'ammonium-chloride': 'Grams of ammonium chloride',
+  'household-ammonia': 'Milliliters of household ammonia',
+  part: 'Part of the water',
+  liters: 'Liters changed',
+  salt: 'Grams of a salt',
+  feed: 'Grams of food',
+  words: 'In words only',
+};
+
+export function emptyDeedForm(now: number, proposed?: ProposedDeed): DeedForm {
+  const kind = proposed?.kind ?? 'water-change';
+  const form: DeedForm = {
+    id: newId(),
+    kind,
+    at: toLocalInput(now),
+    detail: proposed?.detail ?? '',
+    by: waysOf(kind)[0]!,
+    figures: {
+      text: '',
+      grams: '',
+      milliliters: '',
+      strength: '9.5',
+      density: '0.96',
+      percent: '',
+      liters: '',
+      protein: '40',
+    },
+    unit: 'mg/L NH3-N',
+    salt: 'sodium-bicarbonate',
+    rots: false,
+  };
+  const amount = proposed?.amount;
+  if (!amount) return form;
+  form.by = amount.by;
+  for (const name of figureNames)
+    if (name in amount) form.figures[name] = String((amount as unknown as Record<string, string>)[name]);
+  if (amount.by === 'rise') form.unit = amount.unit;
+  if (amount.by === 'salt') form.salt = amount.salt;
+  if (amount.by === 'feed') form.rots = amount.rots;
+  return form;
+}
+
+const mainFigure: Readonly<Record<DeedAmount['by'], FigureName>> = {
+  rise: 'text',
+  'ammonium-chloride': 'grams',
+  'household-ammonia': 'milliliters',
+  part: 'percent',
+  liters: 'liters',
+  salt: 'grams',
+  feed: 'grams',
+};
+/** Without its amount a dose says nothing to the cycle; the others may be told in words. */
+const needsAmount: readonly DeedKind[] = ['ammonia-dose', 'challenge'];
+
+/** The amount as it stands in the form; null where it is told in words, or left empty where it may be. */
+export function amountOf(form: DeedForm): DeedAmount | null {
+  const { by, kind, figures } = form;
+  if (by === 'words') return null;
+  if (figures[mainFigure[by]].trim() === '' && !needsAmount.includes(kind)) return null;
+  return amountIn(form, by);
+}
+function amountIn({ figures, unit, salt, rots }: DeedForm, by: DeedAmount['by']): DeedAmount {
+  const { text, grams, milliliters, strength, density, percent, liters, protein } = figures;
+  switch (by) {
+    case 'rise':
+      return { by, text, unit };
+    case 'ammonium-chloride':
+      return { by, grams };
+    case 'household-ammonia':
+      return { by, milliliters, strength, density };
+    case 'part':
+      return { by, percent };
+    case 'liters':
+      return { by, liters };
+    case 'salt':
+      return { by, salt, grams };
+    case 'feed':
+      return { by, grams, protein, rots };
+  }
+}
+
+/** Reads the form; errors are by the field's path, such as "amount.grams". */
+export function readDeedForm(
+  form: DeedForm,
+  waterId: string,
+): { draft: DeedDraft } | { errors: FieldErrors } {
+  const at = fromLocalInput(form.at);
+  if (at === null) return { errors: { at: 'Give the day and the time.' } };
+  const { id, kind, detail } = form;
+  const parsed = CheckedDeedDraftSchema.safeParse({
+    id,
+    kind,
+    detail,
+    at,
+    waterId,
+    zone: thisZone(),
+    amount: amountOf(form),
+  });
+  return parsed.success ? { draft: parsed.data } : { errors: errorsOf(parsed.error) };
+}

@@ -205,7 +205,10 @@ export function nitrogenBooks({
             'The nitrate kit may report the ion (NO3) while its figure was entered as nitrogen: divided by 4.43 the books balance.',
           ] as const);
     if (nitrate && nitrate.best > 0) {
-      const other = subtract(difference, scale(nitrate, factor - 1));
+      const other =
+        factor > 1
+          ? subtract(difference, scale(nitrate, factor - 1))
+          : add(difference, scale(nitrate, 1 - factor));
       if (overlap(other, nothing)) suspicions.push(says);
     }
     const dosed = add(nothing, ...doses);

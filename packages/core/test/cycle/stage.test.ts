@@ -1,0 +1,137 @@
+import { type Stage, fitCycle, maybeBleached, stageFromFit, stageFromReadings } from '@hedge-lamp/core/cycle';
+import { type Reads, madeLog } from './made-log';
+
+const cases: [says: string, stage: Stage, reads: Reads][] = [
+  [
+    'ammonia stands where it was dosed and no nitrite shows',
+    'waiting',
+    {
+      ammonia: [
+        [1, '2 (1.5–3)'],
+        [4, '2 (1.5–3)'],
+      ],
+      nitrite: [[4, '0 (0–0.1)']],
+    },
+  ],
+  [
+    'nitrite shows while ammonia is still there',
+    'ammonia-falling',
+    {
+      ammonia: [
+        [1, '2 (1.5–3)'],
+        [6, '2 (1.5–3)'],
+      ],
+      nitrite: [
+        [4, '0 (0–0.1)'],
+        [6, '0.5 (0.3–0.7)'],
+      ],
+    },
+  ],
+  [
+    'ammonia is gone and nitrite is past its card',
+    'nitrite-peak',
+    {
+      ammonia: [
+        [1, '2 (1.5–3)'],
+        [12, '0 (0–0.12)'],
+      ],
+      nitrite: [
+        [8, '1 (0.7–2)'],
+        [12, '5 (5–inf)'.replace('5 (5–inf)', 'over 5')],
+      ],
+    },
+  ],
+  [
+    'nitrite fell for sure',
+    'nitrite-falling',
+    {
+      ammonia: [
+        [1, '2 (1.5–3)'],
+        [20, '0 (0–0.12)'],
+      ],
+      nitrite: [
+        [14, '5 (3.5–7)'],
+        [20, '1 (0.7–2)'],
+      ],
+    },
+  ],
+  [
+    'nitrite went to nothing by and by',
+    'nitrite-falling',
+    {
+      ammonia: [
+        [1, '2 (1.5–3)'],
+        [26, '0 (0–0.12)'],
+      ],
+      nitrite: [
+        [14, '5 (3.5–7)'],
+        [20, '1 (0.7–2)'],
+        [26, '0 (0–0.12)'],
+      ],
+    },
+  ],
+  [
+    'nitrite went from high to zero in two days: a false zero until it is diluted',
+    'nitrite-peak',
+    {
+      ammonia: [
+        [1, '4 (3–6)'],
+        [16, '0.5 (0.4–0.7)'],
+      ],
+      nitrite: [
+        [14, 'over 5'],
+        [16, '0 (0–0.12)'],
+        [18, '0 (0–0.12)'],
+      ],
+    },
+  ],
+];
+
+describe('the stage from readings alone', () => {
+  it.each(cases)('%s', (_says, stage, reads) => {
+    const found = stageFromReadings(madeLog(30, reads))!;
+    expect(found.stage).toBe(stage);
+    expect(found.reasons.length).toBeGreaterThan(0);
+  });
+  it('is ready only by the challenge', () => {
+    expect(stageFromReadings(madeLog(30, cases[4]![2]), true)!.stage).toBe('ready');
+  });
+  it('says that nothing was fed where nothing was, and that nothing was read where nothing was', () => {
+    expect(stageFromReadings(madeLog(5, { ammonia: [[3, '0 (0–0.1)']] }, []))!.stage).toBe('unfed');
+    expect(stageFromReadings(madeLog(5, {}))).toBeNull();
+  });
+  it('believes a zero for nitrite that was diluted', () => {
+    const { observations } = madeLog(20, {
+      nitrite: [
+        [14, 'over 5'],
+        [16, '0 (0–0.12)'],
+      ],
+    });
+    expect(maybeBleached(observations)).toBe(true);
+    expect(maybeBleached(observations.map((o) => ({ ...o, diluted: true })))).toBe(false);
+  });
+  it('names the readings in the unit of the caller', () => {
+    const found = stageFromReadings(madeLog(30, cases[3]![2]), false, (v) => `${v.best.toFixed(1)} of them`)!;
+    expect(found.reasons.join(' ')).toContain('from 1.5 of them on day 15 to 0.3 of them on day 21');
+  });
+});
+
+describe('the stage from the fit', () => {
+  it('agrees where the readings are plain', () => {
+    const waiting = madeLog(6, {
+      ammonia: [
+        [1, '2 (1.5–3)'],
+        [3, '2 (1.5–3)'],
+        [6, '2 (1.5–3)'],
+      ],
+      nitrite: [
+        [1, '0 (0–0.12)'],
+        [3, '0 (0–0.12)'],
+        [6, '0 (0–0.12)'],
+      ],
+    });
+    const found = stageFromFit(fitCycle(waiting, { walkers: 60, moves: 2, lastMoves: 4 }), 2);
+    expect(found.stage).toBe('waiting');
+    expect(found.share).toBeGreaterThan(0.7);
+  });
+});

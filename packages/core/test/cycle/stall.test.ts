@@ -1,0 +1,121 @@
+import { type StallCause, slowedBy, stallOf } from '@hedge-lamp/core/cycle';
+import { type Reads, day, madeDeed, madeLog, startedAt } from './made-log';
+
+const still: Reads = {
+  ammonia: [
+    [8, '2 (1.5–3)'],
+    [10, '2 (1.5–3)'],
+    [13, '2 (1.5–3)'],
+  ],
+  nitrite: [
+    [8, '0.5 (0.4–0.7)'],
+    [13, '0.5 (0.4–0.7)'],
+  ],
+};
+const at = startedAt + 13 * day;
+const causesOf = (reads: Reads, deeds = [] as ReturnType<typeof madeDeed>[]) =>
+  stallOf(madeLog(13, { ...still, ...reads }), 'ammonia-falling', deeds, at)?.causes.map((c) => c.cause);
+
+describe('a stall is named with its cause', () => {
+  it.each<[StallCause, Reads]>([
+    ['kh-gone', { alkalinity: [[13, '1 (0–1)']] }],
+    ['ph-low', { ph: [[13, '6.2 (6.1–6.3)']] }],
+    [
+      'nitrite-over-range',
+      {
+        nitrite: [
+          [8, 'over 5'],
+          [13, 'over 5'],
+        ],
+      },
+    ],
+    [
+      'nitrite-over-range',
+      {
+        nitrite: [
+          [10, 'over 5'],
+          [13, '0 (0–0.12)'],
+        ],
+      },
+    ],
+    [
+      'ammonia-too-high',
+      {
+        ammonia: [
+          [8, '8 (6–10)'],
+          [13, '8 (6–10)'],
+        ],
+      },
+    ],
+  ])('%s', (cause, reads) => {
+    expect(causesOf(reads)).toContain(cause);
+  });
+  it('cold', () => {
+    const log = madeLog(13, still, [
+      { day: 0, did: 'dose', nitrogen: 2, alkalinity: 0 },
+      { day: 5, did: 'warm', celsius: 15 },
+    ]);
+    expect(stallOf(log, 'ammonia-falling', [], at)!.causes.map((c) => c.cause)).toEqual(['cold']);
+  });
+  it('a conditioner, a filter that was cleaned', () => {
+    expect(causesOf({}, [madeDeed('treatment', 12)])).toContain('conditioner');
+    expect(causesOf({}, [madeDeed('filter-clean', 11)])).toContain('film-lost');
+    expect(causesOf({}, [madeDeed('treatment', 2)])).toBeUndefined();
+  });
+  it('hunger: ammonia gone, and nothing dosed for days', () => {
+    const log = madeLog(13, {
+      ammonia: [
+        [1, '2 (1.5–3)'],
+        [13, '0 (0–0.12)'],
+      ],
+      nitrite: [[13, '1 (0.7–2)']],
+    });
+    expect(slowedBy(log, [], at).map((c) => c.cause)).toContain('not-fed');
+  });
+  it('says that nothing explains it after a long quiet, and nothing before', () => {
+    const quiet = (days: number) =>
+      stallOf(
+        madeLog(days, {
+          ammonia: [
+            [1, '2 (1.5–3)'],
+            [days, '2 (1.5–3)'],
+          ],
+          nitrite: [[days, '0 (0–0.1)']],
+        }),
+        'waiting',
+        [],
+        at,
+      );
+    expect(quiet(10)).toBeNull();
+    expect(quiet(17)!.causes[0]!.cause).toBe('unknown');
+    expect(quiet(17)!.what).toBe('Ammonia has not fallen for 16 days.');
+  });
+  it('counts anew from a dose or a change of water', () => {
+    const log = madeLog(13, { ...still, alkalinity: [[13, '1 (0–1)']] }, [
+      { day: 0, did: 'dose', nitrogen: 2, alkalinity: 0 },
+      { day: 11, did: 'dose', nitrogen: 1, alkalinity: 0 },
+    ]);
+    expect(stallOf(log, 'ammonia-falling', [], at)).toBeNull();
+  });
+  it('is none while ammonia falls, and none when it is ready', () => {
+    const reads: Reads = {
+      ammonia: [
+        [8, '2 (1.5–3)'],
+        [13, '1 (0.8–1.4)'],
+      ],
+      alkalinity: [[13, '1 (0–1)']],
+    };
+    expect(causesOf(reads)).toBeUndefined();
+    expect(stallOf(madeLog(13, still), 'ready', [], at)).toBeNull();
+  });
+  it('leaves a nitrite alone that was diluted into its card', () => {
+    const log = madeLog(13, still);
+    const diluted = {
+      ...log,
+      observations: log.observations.map((o) =>
+        o.of === 'nitrite' ? { ...o, diluted: true, value: { low: 4, best: 6, high: 8 } } : o,
+      ),
+    };
+    expect(slowedBy(diluted, [], at)).toEqual([]);
+  });
+});

@@ -1,0 +1,94 @@
+import { type CycleLog, type ToDoGiven, challengeOf, toDo } from '@hedge-lamp/core/cycle';
+import { day, madeDeed, madeLog, madeStart, startedAt } from './made-log';
+
+const zero = '0 (0–0.12)';
+const given = (log: CycleLog, more: Partial<ToDoGiven> = {}): ToDoGiven => ({
+  start: madeStart(),
+  log,
+  stage: 'nitrite-falling',
+  stall: null,
+  challenge: null,
+  deeds: [],
+  liters: 100,
+  now: startedAt + log.days * day,
+  readyNow: null,
+  khRunsOut: null,
+  ...more,
+});
+const fresh = (ammonia: string, nitrite: string) =>
+  madeLog(20, {
+    ammonia: [
+      [18, '1'],
+      [20, ammonia],
+    ],
+    nitrite: [[20, nitrite]],
+  });
+const says = (g: ToDoGiven) => toDo(g).map((t) => t.says);
+
+describe('what to do today', () => {
+  it('is to dose when ammonia is gone, weighed for this water', () => {
+    const [first] = toDo(given(fresh(zero, '1')));
+    // 2 mg/L in 100 L: 0.76 g of ammonium chloride.
+    expect(first!.says).toBe('Dose 0.76 g of ammonium chloride for 2 mg/L NH3-N.');
+    expect(first!.deed!.amount).toEqual({ by: 'ammonium-chloride', grams: '0.76' });
+  });
+  it('is not to dose while there is some left, unless that is the school', () => {
+    expect(says(given(fresh('1 (0.8–1.4)', '1')))).toEqual(['No dose today.']);
+    const daily = madeStart({ redose: 'daily' });
+    expect(says(given(fresh('1 (0.8–1.4)', '1'), { start: daily }))[0]).toMatch(/^Dose 0.38 g/);
+  });
+  it('is not to dose at nitrite’s peak for those who stop there', () => {
+    const start = madeStart({ pauseAtPeak: true });
+    expect(says(given(fresh(zero, '10'), { start }))).toEqual(['No dose today.']);
+    expect(says(given(fresh(zero, '0.5'), { start }))[0]).toMatch(/^Dose/);
+  });
+  it('is not to dose twice after one test', () => {
+    const dosed = [madeDeed('ammonia-dose', 20)];
+    expect(says(given(fresh(zero, '1'), { deeds: dosed, now: startedAt + 20.1 * day }))).toEqual([]);
+  });
+  it('is to test first when the last test is two days old, and daily with fish', () => {
+    const log = madeLog(21, { ammonia: [[19, '1']], nitrite: [[19, '1']] });
+    expect(says(given(log))).toEqual(['Test ammonia and nitrite today.']);
+    const fish = { ...madeLog(20, { ammonia: [[19, '1']], nitrite: [[19, '1']] }), feeding: 'fish' as const };
+    expect(says(given(fish))).toEqual(['Test ammonia and nitrite today.']);
+  });
+  it('is the first dose at the very start', () => {
+    expect(says(given(madeLog(0, {}, [])))).toEqual([
+      'Test ammonia and nitrite today.',
+      'Dose 0.76 g of ammonium chloride for 2 mg/L NH3-N.',
+    ]);
+  });
+  it('is the challenge when the forecast thinks it will pass', () => {
+    const found = toDo(given(fresh(zero, zero), { readyNow: 0.8 }));
+    expect(found[0]!.says).toMatch(/^Take the 24-hour challenge: 0.76 g/);
+    expect(found[0]!.deed!.kind).toBe('challenge');
+    expect(says(given(fresh(zero, zero), { readyNow: 0.2 }))[0]).toMatch(/^Dose/);
+  });
+  it('follows a challenge that runs, and asks for nothing else meanwhile', () => {
+    const dose = madeDeed('challenge', 19);
+    const challenge = challengeOf([dose], [], startedAt + 20 * day);
+    expect(says(given(fresh(zero, zero), { challenge, deeds: [dose] }))).toEqual([
+      'Test total ammonia and nitrite now.',
+    ]);
+  });
+  it('is the cure first where it stands still', () => {
+    const stall = {
+      days: 6,
+      what: 'Ammonia has not fallen for 6 days.',
+      causes: [{ cause: 'kh-gone' as const, what: 'KH is down.', cure: 'Add bicarbonate.' }],
+    };
+    expect(says(given(fresh('1', '1'), { stall }))[0]).toBe('Add bicarbonate.');
+  });
+  it('is bicarbonate before KH runs out: 3 °dKH in 100 L take 9 g', () => {
+    const low = { ...fresh('1', '1') };
+    const log = {
+      ...low,
+      observations: [...low.observations, ...madeLog(20, { alkalinity: [[19, '2']] }).observations],
+    };
+    const [first] = toDo(given(log, { khRunsOut: 0.9 }));
+    // 2.996 g of NaHCO3 raise 100 L by 1 °dKH.
+    expect(first!.says).toBe('Put in 9 g of bicarbonate for 3 °dKH.');
+    expect(says(given(log, { khRunsOut: 0.9, deeds: [madeDeed('buffer', 19)] }))).not.toContain(first!.says);
+    expect(says(given(fresh('1', '1'), { khRunsOut: 0.9 }))[0]).toBe('Test KH today.');
+  });
+});

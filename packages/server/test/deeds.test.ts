@@ -36,6 +36,18 @@ describe('what was done', () => {
     expect((await note({ ...older, detail: 'else' })).status).toBe(409);
   });
 
+  it('keeps its amount as typed, and refuses one that cannot be beside its field', async () => {
+    const amount = { by: 'salt', salt: 'sodium-bicarbonate', grams: '4,5' };
+    const one = deed({ kind: 'buffer', amount });
+    expect((await note(one)).status).toBe(201);
+    expect((await note(one)).status).toBe(200);
+    const { body } = await made.call<{ amount: object }[]>('GET', `/api/waters/${waterId}/deeds`);
+    expect(body[0]!.amount).toEqual(amount);
+    const bad = await note(deed({ kind: 'buffer', amount: { ...amount, grams: 'a lot' } }));
+    expect(bad.status).toBe(422);
+    expect(bad.body.errors[0]!.path).toBe('amount.grams');
+  });
+
   it('is deleted and brought back', async () => {
     const one = deed();
     await note(one);

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { today } from '@hedge-lamp/core/guidelines';
 import { listCards } from '../src/color/card-store';
+import { listForecasts, listStarts } from '../src/cycle/store';
 import { openDatabase } from '../src/database/open-database';
 import { prepareDemo } from '../src/demo/prepare-demo';
 import { ternLane } from '../src/demo/tern-lane';
@@ -50,6 +51,23 @@ describe('the demo of Tern Lane', () => {
       database.$client.close();
     },
   );
+
+  it('has a cycle with earlier forecasts, each from what was known then', () => {
+    const database = prepareDemo(folder(), migrations, now);
+    const cube = listWaters(database).find((w) => w.name === 'Nursery cube')!;
+    const [start] = listStarts(database, cube.id);
+    const forecasts = listForecasts(database, start!.id);
+    expect(forecasts.length).toBeGreaterThan(2);
+    for (const f of forecasts) {
+      expect(f.newestReadingAt).toBeLessThanOrEqual(f.madeAt);
+      expect(f.madeAt).toBeLessThan(now);
+      expect(f.middle).toBeGreaterThan(f.madeAt);
+    }
+    expect(
+      listDeeds(database, cube.id).filter((d) => d.kind === 'ammonia-dose' && d.amount),
+    ).not.toHaveLength(0);
+    database.$client.close();
+  });
 
   it('is left as it is on the same day, and put aside for a new one on the next', () => {
     const place = folder();

@@ -37,7 +37,7 @@ export function forecastsThen(
     const newest = known[0];
     const { log, source: tap } = gatherLog({ water, start, readings: known, deeds, source, now: then });
     if (!newest || enoughToForesee(log, false)) return [];
-    const fit = fitCycle(log, { walkers: 80, moves: 3, lastMoves: 4 });
+    const fit = fitCycle(log, { walkers: 60, moves: 2, lastMoves: 3 });
     const { ready } = forecast(fit, planOf(start, log.feeding, null), tap);
     const at = (days: number | null) => (days === null ? null : Math.round(start.startedAt + days * day));
     return [

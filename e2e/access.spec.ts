@@ -1,5 +1,4 @@
-import AxeBuilder from '@axe-core/playwright';
-import type { Page } from '@playwright/test';
+import { faults } from './axe-faults';
 import { expect, type Served, test } from './served';
 
 /** Every page of the application, by a name for the report. */
@@ -20,6 +19,9 @@ async function pagesOf(demo: Served): Promise<[string, string][]> {
     ['bench', `/waters/${loop}/bench`],
     ['trace', `/waters/${id('Fern Window')}/trace/nitrate`],
     ['log', `/waters/${id('Nursery cube')}/log`],
+    ['cycle', `/waters/${id('Nursery cube')}/cycle`],
+    ['the start of a cycle', `/waters/${id('Nursery cube')}/cycle/start`],
+    ['no cycle', `/waters/${loop}/cycle`],
     ['worktop, empty', '/worktop/free-ammonia'],
     ['worktop, free ammonia', '/worktop/free-ammonia?total=0.5&ph=7.8&temperature=25'],
     ['worktop, units', '/worktop/units?what=hardness&value=8'],
@@ -37,26 +39,6 @@ async function pagesOf(demo: Served): Promise<[string, string][]> {
     ['safety', '/safety'],
     ['nowhere', '/no/such/page'],
   ];
-}
-
-async function faults(page: Page): Promise<string[]> {
-  await page.waitForLoadState('networkidle');
-  // A dialog that is still sliding in has colors that it does not keep.
-  await page.waitForFunction(() => document.getAnimations().every((a) => a.playState !== 'running'));
-  // No frames here, so nothing has to be gathered in a page of its own: half the time for the same violations.
-  const { violations } = await new AxeBuilder({ page })
-    .setLegacyMode()
-    .options({ resultTypes: ['violations'] })
-    .analyze();
-  return violations
-    .filter((v) => v.impact === 'serious' || v.impact === 'critical')
-    .map(
-      (v) =>
-        `${v.id}: ${v.nodes
-          .map((n) => n.target.join(' '))
-          .slice(0, 3)
-          .join(' | ')}`,
-    );
 }
 
 for (const [look, colorScheme, viewport] of [

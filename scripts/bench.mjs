@@ -7,6 +7,7 @@ import { gzipSync } from 'node:zlib';
 import { buildStale, checkNode, installMissing, root } from './ready.mjs';
 import { benchChemistry } from './bench-chemistry.mjs';
 import { benchColor } from './bench-color.mjs';
+import { benchCycle } from './bench-cycle.mjs';
 import { benchFindings } from './bench-findings.mjs';
 import { benchPhoto } from './bench-photo.mjs';
 import { benchPlan } from './bench-plan.mjs';
@@ -219,3 +220,6 @@ await benchPlan(say);
 
 // 9. Colors read off made-up photographs of known amounts.
 await benchColor(say);
+
+// 10. Forecasts of a growing filter, held against tails that they did not see.
+await benchCycle(say);

@@ -1,14 +1,19 @@
+import { randomUUID } from 'node:crypto';
 import { bundledCore } from './bundled-core.mjs';
+import { chromium as findChromium } from './chromium.mjs';
 
 /**
- * The cycle: how often forecasts hold what came true in 200 made-up logs, and how long a fit takes.
+ * The cycle: how often forecasts hold what came true in 200 made-up logs, how long a fit takes, and how the page goes on
+ * meanwhile.
  * @param say prints a name and a value
+ * @param url of a running server
  * @param logs how many made-up logs
  */
-export async function benchCycle(say, logs = 200) {
+export async function benchCycle(say, url, logs = 200) {
   const core = await bundledCore('cycle', 'practice');
-  await recovery(say, core, logs);
   speed(say, core);
+  await responsive(say, core, url);
+  recovery(say, core, logs);
 }
 
 const quantile = (values, share) => {
@@ -21,7 +26,7 @@ const percent = (x) => `${(100 * x).toFixed(0)} %`;
  * Logs are drawn from what is thought likely, a third each of unseeded, lightly and richly seeded filters, and cut off;
  * each forecast is held against the tail that it did not see. With the first ten days known and with twenty.
  */
-async function recovery(say, core, logs) {
+function recovery(say, core, logs) {
   const { fitCycle, forecast, observed, seededRandom, simulatedCycle } = core;
   const plan = {
     target: 2,
@@ -89,15 +94,16 @@ function speed(say, core) {
   say('fit of 40 readings over 40 days, one thread (aim: within 3 s)', `${(median / 1000).toFixed(2)} s`);
   const likelihood = likelihoodOf(fitted);
   const warmth = warmthAt(25);
+  const doses = fitted.events.filter((event) => event.did === 'dose');
   const bare = () => {
     const state = cycle.truth.start.slice();
-    for (const event of fitted.events)
-      if (event.did === 'dose') {
-        advance(state, Math.max(0, event.day - (state.at ?? 0)), cycle.truth.kinetics, warmth);
-        state.at = event.day;
-        state[0] += event.nitrogen;
-      }
-    advance(state, 40 - (state.at ?? 0), cycle.truth.kinetics, warmth);
+    let at = 0;
+    for (const { day, nitrogen } of doses) {
+      advance(state, day - at, cycle.truth.kinetics, warmth);
+      at = day;
+      state[core.slot.ammonia] += nitrogen;
+    }
+    advance(state, 40 - at, cycle.truth.kinetics, warmth);
   };
   const timed = (act) => {
     for (let k = 0; k < 300; k++) act();
@@ -111,6 +117,92 @@ function speed(say, core) {
     `${(one / integrated).toFixed(2)} ×`,
   );
   say('  (evaluations in a fit; microseconds for one here)', `${evaluations}; ${(one * 1000).toFixed(0)}`);
+}
+
+/** The longest gap between two frames of the page while its worker fits. */
+async function responsive(say, core, url) {
+  const executablePath = findChromium();
+  if (!executablePath) return;
+  const day = 86_400_000;
+  const cycle = core.simulatedCycle(core.seededRandom(11), 40).until(30);
+  const startedAt = Date.now() - 30 * day;
+  const post = async (path, body) => {
+    const answer = await fetch(url + path, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+    if (!answer.ok) throw new Error(`${path}: ${answer.status} ${await answer.text()}`);
+  };
+  const waterId = randomUUID();
+  await post('/api/waters', { id: waterId, name: 'Growing in', kind: 'aquarium', netLiters: 100 });
+  await post('/api/cycle-starts', {
+    id: randomUUID(),
+    waterId,
+    startedAt,
+    zone: 'Etc/UTC',
+    way: 'fishless-ammonia',
+  });
+  const at = (days) => Math.round(startedAt + days * day);
+  for (const event of cycle.events)
+    if (event.did === 'dose')
+      await post('/api/deeds', {
+        id: randomUUID(),
+        waterId,
+        kind: 'ammonia-dose',
+        at: at(event.day),
+        zone: 'Etc/UTC',
+        amount: { by: 'rise', text: event.nitrogen.toFixed(3), unit: 'mg/L NH3-N' },
+      });
+  const units = { ammonia: 'mg/L NH3-N', nitrite: 'mg/L NO2-N', nitrate: 'mg/L NO3-N', ph: 'pH' };
+  for (const { of, day: on, value } of cycle.observations)
+    if (units[of])
+      await post('/api/readings', {
+        id: randomUUID(),
+        waterId,
+        parameter: of,
+        takenAt: at(on),
+        zone: 'Etc/UTC',
+        entered: {
+          how: 'figure',
+          text: Number.isFinite(value.high)
+            ? `${value.best.toFixed(3)} (${value.low.toFixed(3)}-${value.high.toFixed(3)})`
+            : `over ${value.low.toFixed(3)}`,
+          unit: units[of],
+        },
+      });
+  const { chromium } = await import('@playwright/test');
+  const browser = await chromium.launch({
+    executablePath,
+    args: ['--no-sandbox', '--disable-gpu', '--disable-quic'],
+  });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.addInitScript(() => {
+    window.gaps_ = [];
+    let last = performance.now();
+    const next = (now) => {
+      // Before the page stands, its own loading is what one would see.
+      if (document.querySelector('[role=progressbar]')) window.gaps_.push(now - last);
+      last = now;
+      requestAnimationFrame(next);
+    };
+    requestAnimationFrame(next);
+  });
+  const from = performance.now();
+  await page.goto(`${url}/waters/${waterId}/cycle`);
+  await page.getByRole('progressbar', { name: 'Forecast' }).waitFor();
+  await page.getByText(/^Most likely ready/).waitFor({ timeout: 120_000 });
+  const took = performance.now() - from;
+  const gaps = await page.evaluate(() => window.gaps_);
+  await browser.close();
+  say(
+    `page of a cycle with ${cycle.observations.length} readings in 30 days, from address to forecast`,
+    `${(took / 1000).toFixed(1)} s`,
+  );
+  say(
+    '  gaps between its frames while the worker fits, ms: median, 99 %, longest',
+    `${quantile(gaps, 0.5).toFixed(0)}, ${quantile(gaps, 0.99).toFixed(0)}, ${Math.max(...gaps).toFixed(0)}`,
+  );
 }
 
 /** So many of a list, evenly spread, by time. */

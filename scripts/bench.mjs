@@ -203,23 +203,23 @@ own.close();
 
 // 5. A phone's photograph in the worker, while the page goes on.
 await benchPhoto(say, url);
+
+// 6. Forecasts of a growing filter, held against tails that they did not see, and how the page goes on meanwhile.
+await benchCycle(say, url);
 await stop(server);
 rmSync(folder, { recursive: true });
 
-// 6. What is found in a hundred waters with ten years of daily readings.
+// 7. What is found in a hundred waters with ten years of daily readings.
 await benchFindings(say, async (on) => {
   const { server: its, url: at } = await start(on);
   return { url: at, stop: () => stop(its) };
 });
 
-// 7. The core's intervals beside bare formulas.
+// 8. The core's intervals beside bare formulas.
 await benchChemistry(say);
 
-// 8. The order of work for eight tests.
+// 9. The order of work for eight tests.
 await benchPlan(say);
 
-// 9. Colors read off made-up photographs of known amounts.
+// 10. Colors read off made-up photographs of known amounts.
 await benchColor(say);
-
-// 10. Forecasts of a growing filter, held against tails that they did not see.
-await benchCycle(say);

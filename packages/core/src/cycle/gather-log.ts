@@ -2,7 +2,14 @@ import { FieldError, type Interval, convert, formatReading, fromWire } from '../
 import { type ParameterId, type Reading, parameters } from '../readings';
 import { type Deed, type DeedEffect, deedLabel, effectOf } from '../remedies';
 import { type Water, isAnimal } from '../waters';
-import { type CycleEvent, type CycleLog, type Observation, type SourceWater, observedIds } from './cycle-log';
+import {
+  type CycleEvent,
+  type CycleLog,
+  type Observation,
+  type SourceWater,
+  observedIds,
+  usualCelsius,
+} from './cycle-log';
 import { type CycleStart, seedingOf, wayInfo } from './cycle-start';
 
 const day = 86_400_000;
@@ -20,8 +27,10 @@ export interface CycleGiven {
 }
 export interface GatheredLog {
   readonly log: CycleLog;
-  /** What had to be left out, and what to do about it, in sentences. */
+  /** What had to be left out or assumed, and what to do about it, in sentences. */
   readonly leftOut: readonly string[];
+  /** True where a dose was noted without its amount: then the nitrogen cannot be followed. */
+  readonly unmeasured: boolean;
   readonly source: SourceWater;
 }
 
@@ -99,6 +108,7 @@ export function gatherLog({ water, start, readings, deeds, source: tap, now }: C
       .filter((x) => x.deletedAt === null && at(x) >= start.startedAt && at(x) <= end)
       .sort((a, b) => at(a) - at(b));
   const leftOut: string[] = [];
+  let unmeasured = false;
   const done = inside(deeds, (d) => d.at);
   const all = inside(readings, (r) => r.takenAt);
 
@@ -112,7 +122,10 @@ export function gatherLog({ water, start, readings, deeds, source: tap, now }: C
   for (const deed of done) {
     const event = eventOf(deed, on(deed.at), water.netLiters, source);
     if (event) events.push(event);
-    else if (counts(deed)) leftOut.push(`${deedLabel[deed.kind]} without an amount.`);
+    else if (counts(deed)) {
+      leftOut.push(`${deedLabel[deed.kind]} without an amount.`);
+      unmeasured ||= deed.kind === 'ammonia-dose' || deed.kind === 'challenge';
+    }
   }
   for (const r of all)
     if (r.parameter === 'temperature' && r.value)
@@ -144,6 +157,10 @@ export function gatherLog({ water, start, readings, deeds, source: tap, now }: C
     leftOut.push(
       'Nitrate that fell away without a water change or plants: more often a bottle that was not shaken. Shake bottle 2 hard and repeat it.',
     );
+  if (!events.some((e) => e.did === 'warm'))
+    leftOut.push(`No temperature was read: ${usualCelsius} °C is assumed.`);
+  if (!observations.some((o) => o.of === 'alkalinity'))
+    leftOut.push('KH was not read: whether it lasts is a guess. Test it once.');
   const fish = water.stockGroups.some(isAnimal);
   const { feeding } = wayInfo[start.way];
   const doses = events.some((e) => e.did === 'dose');
@@ -158,6 +175,7 @@ export function gatherLog({ water, start, readings, deeds, source: tap, now }: C
       observations,
     },
     leftOut: [...new Set(leftOut)],
+    unmeasured,
     source,
   };
 }

@@ -4,7 +4,7 @@ import { type CycleState, type Kinetics, type Warmth, nitrify, slot, slots } fro
 /** Longest step, days: a quarter of a day follows growth well. */
 const longest = 0.25;
 /** A step covers at most so much of the time in which the fastest process would use up what it eats. */
-const ofFastest = 0.9;
+const ofFastest = 1.1;
 /** What is left of a dose below this, mg/L as N, is taken as eaten: no test could show it, and idle films need no small steps. */
 const nothingLeft = 5e-4;
 const perNitrogen = 1 / molarMass.N;

@@ -39,6 +39,9 @@ const worthAChallenge = 0.5;
 const worthBicarbonate = 0.3;
 const khLow = toCanonical(3.5, 'alkalinity', '°dKH');
 const degrees = 3;
+/** Nitrogen that a helping of food gives off, mg/L, and protein in flakes, %; a raw shrimp has half of that. From memory. */
+const pinch = 1;
+const flakeProtein = 40;
 
 const thing = (says: string, why: string, more: Partial<ToDo> = {}): ToDo => ({
   says,
@@ -118,6 +121,25 @@ export function toDo(given: ToDoGiven): ToDo[] {
       );
   }
 
+  if (log.feeding === 'food' && liters !== null && !running) {
+    const fed = deeds.some((d) => d.kind === 'feed' && d.deletedAt === null && now - d.at < 3 * day);
+    if (!fed) {
+      const grams = String(Number(((liters * pinch) / (10 * 0.16 * flakeProtein)).toPrecision(2)));
+      list.push(
+        thing(
+          `Put in about ${grams} g of food, or a piece of shrimp that weighs twice as much.`,
+          `It gives off about ${pinch} mg/L of nitrogen as it rots over a week. Take out what grows fur.`,
+          {
+            deed: {
+              kind: 'feed',
+              amount: { by: 'feed', grams, protein: String(flakeProtein), rots: true },
+              detail: 'left to rot',
+            },
+          },
+        ),
+      );
+    }
+  }
   if (log.feeding !== 'ammonia' || liters === null || running) return list;
   const dosed = deeds.some(
     (d) =>

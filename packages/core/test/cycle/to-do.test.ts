@@ -1,4 +1,5 @@
 import { type CycleLog, type ToDoGiven, challengeOf, toDo } from '@hedge-lamp/core/cycle';
+import { effectOf } from '@hedge-lamp/core/remedies';
 import { day, madeDeed, madeLog, madeStart, startedAt } from './made-log';
 
 const zero = '0 (0–0.12)';
@@ -57,6 +58,13 @@ describe('what to do today', () => {
       'Test ammonia and nitrite today.',
       'Dose 0.76 g of ammonium chloride for 2 mg/L NH3-N.',
     ]);
+  });
+  it('is food that rots where that is the way: 1 mg/L of nitrogen in 100 L is 100 mg, in 1.6 g of flakes', () => {
+    const log = { ...fresh('1', '1'), feeding: 'food' as const };
+    const [first] = toDo(given(log));
+    expect(first!.says).toMatch(/^Put in about 1.6 g of food/);
+    expect(effectOf(first!.deed!.amount, 100).food!.best).toBeCloseTo(1, 1);
+    expect(says(given(log, { deeds: [madeDeed('feed', 18)] }))).toEqual([]);
   });
   it('is the challenge when the forecast thinks it will pass', () => {
     const found = toDo(given(fresh(zero, zero), { readyNow: 0.8 }));

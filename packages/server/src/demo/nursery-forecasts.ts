@@ -35,8 +35,12 @@ export function forecastsThen(
     const then = now - ago * day;
     const known = readings.filter((r) => r.takenAt <= then);
     const newest = known[0];
-    const { log, source: tap } = gatherLog({ water, start, readings: known, deeds, source, now: then });
-    if (!newest || enoughToForesee(log, false)) return [];
+    const {
+      log,
+      source: tap,
+      unmeasured,
+    } = gatherLog({ water, start, readings: known, deeds, source, now: then });
+    if (!newest || enoughToForesee(log, unmeasured)) return [];
     const fit = fitCycle(log, { walkers: 60, moves: 2, lastMoves: 3 });
     const { ready } = forecast(fit, planOf(start, log.feeding, null), tap);
     const at = (days: number | null) => (days === null ? null : Math.round(start.startedAt + days * day));

@@ -7,6 +7,7 @@ import {
   toDo,
   wayInfo,
 } from '@hedge-lamp/core/cycle';
+import { parameters } from '@hedge-lamp/core/readings';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { format } from 'date-fns';
 import { v4 as newId } from 'uuid';
@@ -132,7 +133,8 @@ const chanceOf = (chance: readonly { day: number; by: number }[]) => {
 const leftOut = computed(() => [
   ...(gathered.value?.leftOut ?? []),
   ...(foreseen.fit.value?.odd ?? []).map(
-    (o) => `${o.of} on day ${Math.floor(o.day) + 1} does not fit the others and hardly counts.`,
+    (o) =>
+      `${parameters[o.of].label} on day ${Math.floor(o.day) + 1} does not fit the others and hardly counts.`,
   ),
 ]);
 const summary = computed(() =>
@@ -262,7 +264,7 @@ async function endAsReady(): Promise<void> {
           </p>
         </section>
         <details v-if="leftOut.length > 0" class="sheet folded later">
-          <summary>Left out of the forecast ({{ leftOut.length }})</summary>
+          <summary>Left out or assumed ({{ leftOut.length }})</summary>
           <ul class="mb-0">
             <li v-for="line in leftOut" :key="line">{{ line }}</li>
           </ul>

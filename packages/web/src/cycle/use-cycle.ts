@@ -12,7 +12,7 @@ import {
 } from '@hedge-lamp/core/cycle';
 import { bandsFor } from '@hedge-lamp/core/guidelines';
 import type { ParameterId, Reading } from '@hedge-lamp/core/readings';
-import { type Deed, deedLabel } from '@hedge-lamp/core/remedies';
+import type { Deed } from '@hedge-lamp/core/remedies';
 import { type Water, isAnimal } from '@hedge-lamp/core/waters';
 import { computed } from 'vue';
 import { call } from '../api/call';
@@ -83,14 +83,8 @@ export function useCycle(waterId: () => string, water: () => Water | undefined) 
       ? stallOf(gathered.value.log, stage.value.stage, data.value?.deeds ?? [], now.value)
       : null,
   );
-  const unmeasured = computed(
-    () =>
-      gathered.value?.leftOut.some(
-        (said) => said.startsWith(deedLabel['ammonia-dose']) || said.startsWith(deedLabel.challenge),
-      ) ?? false,
-  );
   const notForeseen = computed(() =>
-    gathered.value ? enoughToForesee(gathered.value.log, unmeasured.value) : null,
+    gathered.value ? enoughToForesee(gathered.value.log, gathered.value.unmeasured) : null,
   );
   const plan = computed<PlanAhead | null>(() => {
     const [w, s, g] = [water(), start.value, gathered.value];

@@ -248,7 +248,18 @@ const nowhere: Rule = {
     if (first.some((p) => p === undefined)) return [];
     if (first.some((p, k) => p!.methodId !== last[k]!.methodId)) return [];
     if ([...last, ...first].some((p) => p!.value.high === Infinity)) return [];
-    if (facts.done(nitrateThen.takenAt, 'ammonia-dose', 'water-change', 'treatment', 'loss', 'harvest'))
+    if (
+      facts.done(
+        nitrateThen.takenAt,
+        'ammonia-dose',
+        'challenge',
+        'feed',
+        'water-change',
+        'treatment',
+        'loss',
+        'harvest',
+      )
+    )
       return [];
     const [before, after] = [first, last].map((set) => add(...set.map((p) => p!.value))) as [
       Interval,

@@ -216,6 +216,7 @@ test('the 24-hour challenge is a guided pair of tests, and ends the cycle', asyn
   await read(served, water, 0, 'nitrite', '0 (0–0.1)');
   await page.goto(`${served.url}/waters/${water}/cycle`);
   await expect(verdict(page)).toContainText('Passed: a day after the dose both read as nothing');
+  await expect(verdict(page)).toContainText('Ready.');
   await page.getByRole('button', { name: 'End it as ready' }).click();
   await expect(verdict(page)).toContainText(/^Ready on .+, after 30 days\./);
   await page.getByRole('button', { name: 'Undo' }).click();
@@ -233,7 +234,8 @@ test('with fish in the water what harms them comes first, and a stall is named w
   await page.goto(`${served.url}/waters/${water}/cycle`);
   const alarms = page.getByRole('region', { name: 'For the animals in it' });
   await expect(alarms).toContainText(/Nitrite is 1 \(0.7–1.5\) mg\/L NO2/);
-  await expect(alarms).toContainText('Change');
+  await expect(alarms).toContainText('if it stands, change water. Today.');
+  await expect(alarms.getByRole('link', { name: 'How much water to change, and why' })).toBeVisible();
   await expect(verdict(page)).toContainText('It stands still: Ammonia has not fallen for 12 days.');
   await expect(verdict(page)).toContainText('KH is down to 1 °dKH');
   await expect(verdict(page)).toContainText('Add bicarbonate for 3 to 4 °dKH');

@@ -74,7 +74,9 @@ await shoot(wide, 'signs', `/waters/${id('Rescue tub')}/signs`, async (page) => 
 });
 await shoot(wide, 'limits', `/waters/${id('Fern Window')}/limits`);
 await shoot(wide, 'help', `/waters/${id('Rescue tub')}/share`);
-await shoot(wide, 'rules', '/rules');
+await shoot(wide, 'cycle', `/waters/${id('Nursery cube')}/cycle`, (page) =>
+  page.getByText(/^Most likely ready/).waitFor({ timeout: 60_000 }),
+);
 await shoot(wide, 'workings', `/waters/${id('Bell Pond')}/today`, (page) =>
   page.getByRole('button', { name: /Workings of Free/ }).click(),
 );

@@ -1,4 +1,5 @@
-import { chanceWords, dayName, readySentence } from '../src/cycle/cycle-words';
+import { chanceWords } from '@hedge-lamp/core/cycle';
+import { dayName, readySentence } from '../src/cycle/cycle-words';
 
 /** A Wednesday. */
 const now = new Date(2026, 10, 25, 18).getTime();

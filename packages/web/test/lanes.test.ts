@@ -28,6 +28,9 @@ describe('the lanes of the chart', () => {
     // 1 mg/L as N is 3.28 mg/L NO2 and 4.43 mg/L NO3; 1 meq/L is 2.80 °dKH.
     expect(lanes.map((l) => Number(l.ahead[0]!.mid.toFixed(2)))).toEqual([1, 3.28, 4.43, 2.8]);
   });
+  it('are left out where there is nothing to show', () => {
+    expect(lanesOf([], UnitChoiceSchema.parse({}), startedAt, null, null, startedAt)).toEqual([]);
+  });
   it('end where the chart ends', () => {
     expect(lanes[0]!.ahead).toHaveLength(1);
     expect(lanes[0]!.past).toEqual([]);

@@ -55,12 +55,12 @@ export const dosingSchools = {
   target: [
     {
       value: 2,
-      label: '2 mg/L',
+      label: '2 mg/L NH3-N',
       reason: 'Feeds enough film for a usual stock, spares KH, and nitrite stays nearer the card.',
     },
     {
       value: 4,
-      label: '4 mg/L',
+      label: '4 mg/L NH3-N',
       reason:
         'Grows a film for a full stock at once; takes twice the KH and sends nitrite far over the card.',
     },
@@ -69,7 +69,7 @@ export const dosingSchools = {
     {
       value: 'when-gone',
       label: 'When it has fallen',
-      reason: 'The next dose goes in when ammonia reads under 0.25 mg/L: nothing piles up.',
+      reason: 'The next dose goes in when ammonia reads under 0.25 mg/L NH3-N: nothing piles up.',
     },
     {
       value: 'daily',

@@ -1,8 +1,9 @@
 import { type Workings, formatReading, interval } from '../quantity';
+import { chanceWords } from './chance-words';
 import type { CycleFit } from './fit';
 import type { Forecast } from './forecast';
 import { inDegrees } from './gather-log';
-import { goneBelow } from './ready';
+import { goneBelow, lowWithFish } from './ready';
 import { quantile } from './forecast';
 import { slot } from './nitrification';
 import type { PlanAhead } from './plan-ahead';
@@ -62,7 +63,10 @@ export function readyWorkings(fit: CycleFit, forecast: Forecast, plan: PlanAhead
   return {
     title: 'Ready when',
     result: `Most likely ${day(middle)}; four in five between ${day(early)} and ${day(late)}`,
-    formula: `ready on the first day on which a dose of ${plan.target} mg/L N would leave under ${goneBelow.ammonia} mg/L NH3-N and ${Number(goneBelow.nitrite.toPrecision(2))} mg/L NO2-N after 24 h`,
+    formula:
+      plan.challenge === null
+        ? `ready on the first day from which ammonia stays under ${lowWithFish.ammonia} mg/L NH3-N and nitrite under ${Number(lowWithFish.nitrite.toPrecision(2))} mg/L NO2-N for a day, with what the animals make`
+        : `ready on the first day on which a dose of ${plan.challenge} mg/L N would leave under ${goneBelow.ammonia} mg/L NH3-N and ${Number(goneBelow.nitrite.toPrecision(2))} mg/L NO2-N after 24 h`,
     substituted: `${fit.samples.length} explanations of the log, about equally likely, each run ahead with the plan kept`,
     inputs: found(fit),
     sources: model,
@@ -76,7 +80,7 @@ export function alkalinityWorkings(fit: CycleFit, { alkalinity }: Forecast): Wor
   const now = spreadOf(fit.samples.map((s) => inDegrees(s.now[slot.alkalinity]!)));
   return {
     title: 'KH until it is ready',
-    result: `${formatReading(interval(low, mid, high))} °dKH used; ${Math.round(alkalinity.runsOut * 100)} in 100 that it runs out if nothing is put in`,
+    result: `${formatReading(interval(low, mid, high))} °dKH used; ${chanceWords(alkalinity.runsOut)} that it runs out if nothing is put in`,
     formula: 'KH used = 0.400 °dKH (7.146 mg/L CaCO3) × mg/L of nitrogen turned from ammonia into nitrite',
     substituted: `${formatReading(interval(low / 0.4, mid / 0.4, high / 0.4))} mg/L N × 0.400 = ${formatReading(interval(low, mid, high))} °dKH`,
     inputs: [{ label: 'KH now', value: `${now} °dKH` }, ...found(fit)],

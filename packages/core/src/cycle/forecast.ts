@@ -4,7 +4,7 @@ import { ObservedIdSchema, observedIds } from './cycle-log';
 import type { CycleFit, Sample } from './fit';
 import { observed } from './interval-likelihood';
 import { type PlanAhead, cleanSource, looksPerDay, runAhead } from './plan-ahead';
-import { clearsInADay } from './ready';
+import { isReady } from './ready';
 import { replay, timelineOf } from './replay';
 import { slot } from './nitrification';
 
@@ -61,8 +61,7 @@ const bandOf = (day: number, values: Float64Array): Band => {
 export function readyAfter(sample: Sample, fit: CycleFit, plan: PlanAhead, source = cleanSource): number {
   let ready = Infinity;
   runAhead(sample.now, aheadOf(sample, fit), plan, source, horizon, (k, state, warmth) => {
-    if (k % looksPerDay !== 0 || !clearsInADay(state, plan.target, sample.guess.kinetics, warmth))
-      return false;
+    if (k % looksPerDay !== 0 || !isReady(state, plan.challenge, sample.guess.kinetics, warmth)) return false;
     ready = k / looksPerDay;
     return true;
   });
@@ -120,7 +119,7 @@ export function forecast(
       before = nitrified;
       if (done) return;
       if (state[slot.alkalinity]! - putIn.buffered < khGone) gone = true;
-      if (k % looksPerDay === 0 && clearsInADay(state, plan.target, sample.guess.kinetics, warmth)) {
+      if (k % looksPerDay === 0 && isReady(state, plan.challenge, sample.guess.kinetics, warmth)) {
         done = true;
         ready[n] = k / looksPerDay;
       }

@@ -1,4 +1,5 @@
 export * from './challenge';
+export * from './chance-words';
 export * from './cycle-log';
 export * from './cycle-start';
 export * from './enough-to-foresee';

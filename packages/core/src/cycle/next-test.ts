@@ -5,7 +5,7 @@ import { horizon } from './forecast';
 import { observed, probabilityOf } from './interval-likelihood';
 import { slot } from './nitrification';
 import { type PlanAhead, cleanSource, looksPerDay, runAhead } from './plan-ahead';
-import { clearsInADay } from './ready';
+import { isReady } from './ready';
 import { rangesOf, usualSteps } from './usual-cards';
 
 /** Days ahead that are weighed. */
@@ -64,7 +64,7 @@ export function nextTest(fit: CycleFit, plan: PlanAhead, source: SourceWater = c
       const day = k / looksPerDay;
       if (day >= 1 && day <= daysAhead)
         worthAsking.forEach((of, j) => (shown[j]![day - 1]![n] = observed(of, state, sample.guess)));
-      if (ready[n] === horizon && clearsInADay(state, plan.target, sample.guess.kinetics, warmth))
+      if (ready[n] === horizon && isReady(state, plan.challenge, sample.guess.kinetics, warmth))
         ready[n] = day;
       return day >= daysAhead && ready[n]! < horizon;
     });

@@ -8,8 +8,10 @@ import { changeWater } from './replay';
 
 /** What will be done from now on: the keeper's school, and what they would like to try. */
 export const PlanAheadSchema = z.object({
-  /** A dose raises ammonia to this, mg/L as N; also the dose of the challenge. */
+  /** A dose raises ammonia to this, mg/L as N. */
   target: z.number().positive().max(20),
+  /** Dose of the challenge by which it is ready, mg/L as N; null where animals feed the filter. */
+  challenge: z.number().positive().max(20).nullable(),
   redose: z.enum(['daily', 'when-gone', 'never']),
   /** True where no dose goes in while nitrite is high. */
   pauseAtPeak: z.boolean(),
@@ -34,6 +36,7 @@ export const planOf = (
   change: PlanAhead['change'],
 ): PlanAhead => ({
   target: start.target,
+  challenge: feeding === 'fish' ? null : start.target,
   redose: feeding === 'ammonia' ? start.redose : 'never',
   pauseAtPeak: start.pauseAtPeak,
   nextDoses: [],

@@ -10,19 +10,33 @@ export const goneBelow = {
 
 const trial = new Float64Array(8);
 
+/** With animals in the water a film is as large as their load, and the last trace never goes: under the lowest step. */
+export const lowWithFish = {
+  ammonia: parameters.ammonia.trace!,
+  nitrite: parameters.nitrite.trace!,
+} as const;
+
 /**
- * Whether a filter passes the 24-hour challenge from here: ammonia raised to a dose, and a day later ammonia and
- * nitrite both read as nothing.
- * @param dose mg/L as N
+ * Whether a filter is ready from here. It passes the 24-hour challenge: ammonia raised to a dose, and a day later
+ * ammonia and nitrite both read as nothing. With animals in the water there is no dose: with what they make both stay
+ * under the lowest step of a card for a day.
+ * @param challenge mg/L as N; null with animals
  */
-export function clearsInADay(state: CycleState, dose: number, kinetics: Kinetics, warmth: Warmth): boolean {
-  const ammonia = Math.max(dose, state[slot.ammonia]!);
-  const toDo = 2 * dose + state[slot.nitrite]!;
-  // A film that could not do half of it at full speed need not be tried.
-  if (Math.min(state[slot.ammoniaFilm]!, state[slot.nitriteFilm]!) * warmth.speed * 4 < toDo / 2 - dose / 2)
+export function isReady(
+  state: CycleState,
+  challenge: number | null,
+  kinetics: Kinetics,
+  warmth: Warmth,
+): boolean {
+  const low = challenge === null ? lowWithFish : goneBelow;
+  const dose = challenge ?? 0;
+  if (challenge === null && (state[slot.ammonia]! > low.ammonia || state[slot.nitrite]! > low.nitrite))
     return false;
+  // A film that could not do half of it at full speed need not be tried.
+  const film = Math.min(state[slot.ammoniaFilm]!, state[slot.nitriteFilm]!) * warmth.speed;
+  if (4 * film < (dose + state[slot.nitrite]!) / 2) return false;
   trial.set(state);
-  trial[slot.ammonia] = ammonia;
+  trial[slot.ammonia] = Math.max(dose, state[slot.ammonia]!);
   advance(trial, 1, kinetics, warmth);
-  return trial[slot.ammonia]! < goneBelow.ammonia && trial[slot.nitrite]! < goneBelow.nitrite;
+  return trial[slot.ammonia]! < low.ammonia && trial[slot.nitrite]! < low.nitrite;
 }

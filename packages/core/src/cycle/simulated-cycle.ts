@@ -5,7 +5,7 @@ import { deviationOf, observed } from './interval-likelihood';
 import { advance } from './integrate';
 import { type CycleState, slot, warmthAt } from './nitrification';
 import { bufferBy, bufferUnder } from './plan-ahead';
-import { clearsInADay } from './ready';
+import { isReady } from './ready';
 import { usualSteps } from './usual-cards';
 import { type Guess, guessAt, unknownsOf } from './unknowns';
 
@@ -73,7 +73,7 @@ export function simulatedCycle(
   for (let day = 0; day <= days; day++) {
     if (day > 0) advance(state, 1, truth.kinetics, warmth);
     states.push(state.slice());
-    if (readyDay === Infinity && clearsInADay(state, target, truth.kinetics, warmth)) readyDay = day;
+    if (readyDay === Infinity && isReady(state, target, truth.kinetics, warmth)) readyDay = day;
     const read = (of: ObservedId) =>
       observations.push({
         readingId: `${of}-${day}`,

@@ -3,7 +3,7 @@ import type { CycleLog, Observation } from './cycle-log';
 import type { CycleFit } from './fit';
 import { nitrogenWords } from './gather-log';
 import { slot } from './nitrification';
-import { clearsInADay, goneBelow } from './ready';
+import { isReady, goneBelow } from './ready';
 
 /** Where a filter stands, in the order in which it gets there. */
 export const stages = [
@@ -55,6 +55,22 @@ export function maybeBleached(nitrite: readonly Observation[]): boolean {
   );
 }
 
+/** With animals: so many tests of both that read as nothing, over so many days, and the filter carries them. Hedge Lamp's own. */
+const carries = { tests: 3, days: 6 };
+
+/** Whether ammonia and nitrite were seen, and then read as nothing test after test with animals in the water. */
+function carriesFish(ammonia: readonly Observation[], nitrite: readonly Observation[]): number | null {
+  const since = (of: 'ammonia' | 'nitrite', readings: readonly Observation[]) => {
+    const shown = readings.filter((o) => !isGone(o.value, of)).at(-1);
+    const after = readings.filter((o) => !shown || o.day > shown.day);
+    return { shown, count: after.length, days: after.length > 0 ? after.at(-1)!.day - after[0]!.day : 0 };
+  };
+  const both = [since('ammonia', ammonia), since('nitrite', nitrite)];
+  if (!both.some((b) => b.shown) || maybeBleached(nitrite)) return null;
+  const days = Math.min(...both.map((b) => b.days));
+  return both.every((b) => b.count >= carries.tests) && days >= carries.days ? Math.floor(days) : null;
+}
+
 /**
  * The stage from readings alone: what fell, what rose, what is gone. Order of events: common practice.
  * @param passed true where the 24-hour challenge was passed
@@ -76,6 +92,14 @@ export function stageFromReadings(
     };
   const last = ammonia.at(-1);
   if (!last) return null;
+  const carried = log.feeding === 'fish' ? carriesFish(ammonia, nitrite) : null;
+  if (carried !== null)
+    return {
+      stage: 'ready',
+      reasons: [
+        `Ammonia and nitrite have both read as nothing for ${carried} days, with animals in the water.`,
+      ],
+    };
   const fed = log.feeding !== 'ammonia' || log.events.some((e) => e.did === 'dose' || e.did === 'feed');
   const everAmmonia = ammonia.some((o) => o.value.low > 0);
   const gone = isGone(last.value, 'ammonia');
@@ -152,15 +176,22 @@ export function stageFromReadings(
 /** Least share of a day's dose that a film turns over in a day to count as awake. Hedge Lamp's own. */
 const awake = 0.15;
 
-/** The stage that most explanations of the log are in, and the share of them. */
-export function stageFromFit({ samples, warmth }: CycleFit, target: number): { stage: Stage; share: number } {
+/**
+ * The stage that most explanations of the log are in, and the share of them.
+ * @param challenge mg/L as N; null with animals
+ */
+export function stageFromFit(
+  { samples, warmth }: CycleFit,
+  challenge: number | null,
+): { stage: Stage; share: number } {
   const count = new Map<Stage, number>();
   for (const { guess, now } of samples) {
     const ammoniaFilm = now[slot.ammoniaFilm]! * warmth.speed;
     const nitriteFilm = now[slot.nitriteFilm]! * warmth.speed;
+    const target = challenge ?? guess.kinetics.load;
     const ammonia = now[slot.ammonia]!;
     const nitrite = now[slot.nitrite]!;
-    const stage: Stage = clearsInADay(now, target, guess.kinetics, warmth)
+    const stage: Stage = isReady(now, challenge, guess.kinetics, warmth)
       ? 'ready'
       : ammoniaFilm < awake * target && nitrite < high
         ? 'waiting'

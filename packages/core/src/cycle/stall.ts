@@ -87,7 +87,7 @@ export function slowedBy(log: CycleLog, deeds: readonly Deed[], now: number): St
     add(
       'kh-gone',
       `KH is down to ${Number(inDegrees(kh.value.best).toPrecision(2))} °dKH: the films need its carbonate, and turn over 0.4 °dKH with each mg of nitrogen.`,
-      'Add bicarbonate for 3 to 4 °dKH, in two parts, and test KH every few days until the end.',
+      'Add bicarbonate for 3 to 4 °dKH, with animals no more than 1 to 2 a day, and test KH every few days until the end.',
     );
   if (ph && ph.value.best < lowPh)
     add(

@@ -3,6 +3,7 @@ import { point, toCanonical } from '../quantity';
 import type { ParameterId } from '../readings';
 import type { Deed, DeedAmount, DeedKind } from '../remedies';
 import type { Challenge } from './challenge';
+import { chanceWords } from './chance-words';
 import type { CycleLog, ObservedId } from './cycle-log';
 import { type CycleStart, doseFor } from './cycle-start';
 import { nitritePeak } from './plan-ahead';
@@ -69,6 +70,13 @@ export function toDo(given: ToDoGiven): ToDo[] {
   const last = (of: ObservedId) => log.observations.filter((o) => o.of === of).at(-1);
   const [ammonia, nitrite, kh] = [last('ammonia'), last('nitrite'), last('alkalinity')];
   const list: ToDo[] = [];
+  if (log.feeding === 'fish' && given.stage === 'ready' && start.endedAt === null)
+    list.push(
+      thing(
+        'End this cycle as ready, and go on testing once a week for a month.',
+        'More animals mean more ammonia: add them a few at a time, and test the day after.',
+      ),
+    );
   const running = challenge && ['confirm', 'wait', 'due'].includes(challenge.step);
   if (challenge?.step === 'passed' && start.endedAt === null)
     list.push(
@@ -107,7 +115,7 @@ export function toDo(given: ToDoGiven): ToDo[] {
       list.push(
         thing(
           `Put in ${grams} g of bicarbonate for ${degrees} °dKH${log.feeding === 'fish' ? ', in three parts over three days' : ''}.`,
-          `The cycle takes 0.4 °dKH with each mg of nitrogen; ${Math.round(khRunsOut * 100)} in 100 that KH runs out before the end.`,
+          `The cycle takes 0.4 °dKH with each mg of nitrogen; ${chanceWords(khRunsOut)} that KH runs out before the end.`,
           { deed: { kind: 'buffer', amount, detail: `for ${degrees} °dKH` }, tests: ['alkalinity'] },
         ),
       );
@@ -115,7 +123,7 @@ export function toDo(given: ToDoGiven): ToDo[] {
       list.push(
         thing(
           'Test KH today.',
-          `${Math.round(khRunsOut * 100)} in 100 that it runs out before the filter is ready, if nothing is put in.`,
+          `${chanceWords(khRunsOut)} that it runs out before the filter is ready, if nothing is put in.`,
           { tests: ['alkalinity'] },
         ),
       );
@@ -154,7 +162,7 @@ export function toDo(given: ToDoGiven): ToDo[] {
     list.push(
       thing(
         `Take the 24-hour challenge: ${whole.words} for ${start.target} mg/L NH3-N, and test a day later.`,
-        `${Math.round((readyNow ?? 0) * 100)} in 100 that it passes.`,
+        `${chanceWords(readyNow ?? 0)} that it passes.`,
         {
           deed: { kind: 'challenge', amount: whole.amount, detail: `${start.target} mg/L as N` },
           tests: ['ammonia'],

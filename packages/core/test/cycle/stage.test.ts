@@ -96,6 +96,20 @@ describe('the stage from readings alone', () => {
   it('is ready only by the challenge', () => {
     expect(stageFromReadings(madeLog(30, cases[4]![2]), true)!.stage).toBe('ready');
   });
+  it('is ready with animals when test after test reads nothing for days, and not by one', () => {
+    const zero = '0 (0–0.1)';
+    const reads = (days: readonly number[]): Reads => ({
+      ammonia: [[2, '1 (0.8–1.4)'], ...days.map((d): [number, string] => [d, zero])],
+      nitrite: [[6, '1 (0.8–1.4)'], [12, '0.25 (0.1–0.4)'], ...days.map((d): [number, string] => [d, zero])],
+    });
+    const stage = (days: readonly number[], feeding: 'fish' | 'ammonia' = 'fish') =>
+      stageFromReadings(madeLog(30, reads(days), [], { feeding }))!.stage;
+    expect(stage([14, 17, 21])).toBe('ready');
+    expect(stage([20, 21])).toBe('nitrite-falling');
+    expect(stage([19, 20, 21])).toBe('nitrite-falling');
+    // Without animals it is the challenge that decides.
+    expect(stage([14, 17, 21], 'ammonia')).not.toBe('ready');
+  });
   it('says that nothing was fed where nothing was, and that nothing was read where nothing was', () => {
     expect(stageFromReadings(madeLog(5, { ammonia: [[3, '0 (0–0.1)']] }, []))!.stage).toBe('unfed');
     expect(stageFromReadings(madeLog(5, {}))).toBeNull();

@@ -3,7 +3,7 @@ import type { Finding, Today } from '@hedge-lamp/core/guidelines';
 import { type Water, isAnimal } from '@hedge-lamp/core/waters';
 import { computed } from 'vue';
 import { call } from '../api/call';
-import FindingCard from '../guidelines/FindingCard.vue';
+import StatusLamp from '../shell/StatusLamp.vue';
 import { useLoaded } from '../shell/use-loaded';
 
 /** With animals in a water that grows its filter in: what harms them now, before anything else on the page. */
@@ -26,7 +26,17 @@ const alarms = computed<Finding[]>(() =>
     aria-labelledby="alarms-heading"
   >
     <h2 id="alarms-heading">For the animals in it</h2>
-    <FindingCard v-for="f in alarms" :key="f.id" :finding="f" :water-id="water.id" />
+    <ul>
+      <li v-for="f in alarms" :key="f.id">
+        <StatusLamp :status="f.status" :size="18" />
+        <span
+          ><strong>{{ f.what }}</strong> {{ f.todo }} {{ f.byWhen }}</span
+        >
+      </li>
+    </ul>
+    <RouterLink :to="{ name: 'today', params: { waterId: water.id } }"
+      >How much water to change, and why</RouterLink
+    >
   </section>
 </template>
 
@@ -34,7 +44,16 @@ const alarms = computed<Finding[]>(() =>
 .alarms {
   border-left: 8px solid var(--hl-edge);
 }
-h2 {
-  margin: 0;
+ul {
+  list-style: none;
+  padding: 0;
+  display: grid;
+  gap: 0.5rem;
+}
+li {
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr);
+  gap: 0.7rem;
+  align-items: start;
 }
 </style>

@@ -243,7 +243,7 @@ async function endAsReady(): Promise<void> {
           @note="note"
         >
           <BButton
-            v-if="running && cycle.challenge.value?.step === 'passed'"
+            v-if="running && cycle.stage.value?.stage === 'ready'"
             variant="primary"
             class="mt-3"
             @click="endAsReady"
@@ -252,6 +252,7 @@ async function endAsReady(): Promise<void> {
         </CycleVerdict>
         <section class="sheet lanes" aria-label="Readings and forecast">
           <CycleChart
+            v-if="lanes.length > 0"
             :lanes="lanes"
             :flags="flags"
             :from="startedAt"

@@ -4,6 +4,7 @@ import {
   type StageFound,
   type StallFound,
   type ToDo,
+  chanceWords,
   stageLabel,
   stages,
 } from '@hedge-lamp/core/cycle';
@@ -13,7 +14,7 @@ import { computed } from 'vue';
 import LinkButton from '../shell/LinkButton.vue';
 import { useOpenedWorkings } from '../shell/workings-store';
 import type { FitAnswer, Outlook } from './cycle-worker';
-import { chanceWords, readySentence } from './cycle-words';
+import { readySentence } from './cycle-words';
 import ToDoList from './ToDoList.vue';
 
 /** The sentence for today: where the filter stands and why, when it will be ready, and what to do. */
@@ -36,9 +37,12 @@ const props = defineProps<{
 defineEmits<{ stop: []; again: []; note: [deed: NonNullable<ToDo['deed']>] }>();
 const opened = useOpenedWorkings();
 
-const refusal = computed(() => props.notForeseen ?? props.fit?.doubt ?? null);
+const refusal = computed(() =>
+  props.stage?.stage === 'ready' ? null : (props.notForeseen ?? props.fit?.doubt ?? null),
+);
 const headline = computed(() => {
   if (props.ended) return props.ended;
+  if (props.stage?.stage === 'ready') return 'Ready.';
   if (refusal.value) return refusal.value.says;
   if (props.outlook) return readySentence(props.outlook.forecast, props.startedAt, props.now);
   if (props.share !== null) return 'Working out what lies ahead …';
@@ -79,7 +83,8 @@ const byFit = computed(() => {
       </ul>
     </template>
     <p v-if="stage" class="stage">
-      <strong>{{ stageLabel[stage.stage] }}.</strong> {{ stage.reasons.join(' ') }}
+      <strong v-if="stage.stage !== 'ready'">{{ stageLabel[stage.stage] }}. </strong
+      >{{ stage.reasons.join(' ') }}
       <span class="quiet">{{ byFit }}</span>
     </p>
     <p v-if="outlook && !refusal && !ended" class="mb-0">

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { type Forecast, inDegrees } from '@hedge-lamp/core/cycle';
+import { type Forecast, chanceWords, inDegrees } from '@hedge-lamp/core/cycle';
 import { formatReading, interval } from '@hedge-lamp/core/quantity';
 import { parameters } from '@hedge-lamp/core/readings';
 import { computed } from 'vue';
 import { useOpenedWorkings } from '../shell/workings-store';
 import type { Outlook } from './cycle-worker';
-import { chanceWords, dayName, instantOf } from './cycle-words';
+import { dayName, instantOf } from './cycle-words';
 
 /** What the forecast says beside the day: how much KH the cycle takes, and which test would tell most. */
 const props = defineProps<{ outlook: Outlook; startedAt: number; now: number; waterId: string }>();

@@ -40,13 +40,3 @@ export const cameTrueWords: Readonly<Record<CameTrue, string>> = {
   early: 'it was earlier',
   late: 'it was later',
 };
-
-/** A share as people say it: "9 in 10", "under 1 in 100". */
-export function chanceWords(share: number): string {
-  if (share <= 0.01) return 'under 1 in 100';
-  if (share >= 0.99) return 'over 99 in 100';
-  const tenths = Math.round(share * 10);
-  return Math.abs(share * 10 - tenths) < 0.15 && tenths > 0 && tenths < 10
-    ? `${tenths} in 10`
-    : `${Math.round(share * 100)} in 100`;
-}

@@ -39,7 +39,7 @@ export interface Outlook {
 let fit: CycleFit | null = null;
 
 const cycleWorker = {
-  fit(log: CycleLog, target: number, progress: (share: number) => void): FitAnswer {
+  fit(log: CycleLog, challenge: number | null, progress: (share: number) => void): FitAnswer {
     let said = -1;
     fit = fitCycle(log, {
       progress: (share) => {
@@ -49,7 +49,7 @@ const cycleWorker = {
         progress(share);
       },
     });
-    return { past: pastBands(fit), stage: stageFromFit(fit, target), odd: fit.odd, doubt: fitsAtAll(fit) };
+    return { past: pastBands(fit), stage: stageFromFit(fit, challenge), odd: fit.odd, doubt: fitsAtAll(fit) };
   },
 
   /** @throws Error before anything was fitted */

@@ -38,6 +38,7 @@ export function daysShownAhead(forecast: Forecast | null, today: number): number
   return Math.min(42, Math.max(10, Math.ceil(late - today) + 4));
 }
 
+/** The lanes that have something to show. */
 export function lanesOf(
   readings: readonly Reading[],
   units: UnitChoice,
@@ -46,7 +47,7 @@ export function lanesOf(
   ahead: Forecast['bands'] | null,
   until: number,
 ): Lane[] {
-  return laneIds.map((id) => {
+  const all = laneIds.map((id) => {
     const { kind, label } = parameters[id];
     const unit = units[kind as 'ph'];
     const show = (x: number) => convert(x, kind, canonicalUnit(kind), unit);
@@ -71,6 +72,7 @@ export function lanesOf(
       ).flatMap((s) => s.points),
     };
   });
+  return all.filter((lane) => lane.points.length + lane.past.length + lane.ahead.length > 0);
 }
 
 /** What was done, as a short word on a flag. */

@@ -68,7 +68,7 @@ export function useForecast(given: () => ToFit | null, tried: () => PlanAhead | 
       const { log, plan, source } = what;
       const answer = await cycle.fit(
         log,
-        plan.target,
+        plan.challenge,
         proxy((done: number) => {
           if (mine === latest) share.value = done * 0.9;
         }),

@@ -163,12 +163,11 @@ export function gatherLog({ water, start, readings, deeds, source: tap, now }: C
     leftOut.push('KH was not read: whether it lasts is a guess. Test it once.');
   const fish = water.stockGroups.some(isAnimal);
   const { feeding } = wayInfo[start.way];
-  const doses = events.some((e) => e.did === 'dose');
   return {
     log: {
       days: on(end),
       // A loop or an upset filter without animals is fed by what is dosed.
-      feeding: feeding === 'fish' && !fish && doses ? 'ammonia' : feeding,
+      feeding: !fish && (start.way === 'loop' || start.way === 'upset') ? 'ammonia' : feeding,
       seeding: seedingOf(start),
       planted,
       events,

@@ -85,6 +85,15 @@ describe('the log of a cycle', () => {
     expect(gather(nitrate, [], { water: planted }).log.observations).toHaveLength(2);
     expect(gather(nitrate).log.observations).toHaveLength(1);
   });
+  it('is fed by doses where a loop or an upset filter holds no animals, and by them where it does', () => {
+    const feeding = (way: 'loop' | 'upset' | 'with-fish', stockGroups: ('goldfish' | 'leafy-greens')[]) =>
+      gather([], [], { start: madeStart({ way }), water: { ...water, stockGroups } }).log.feeding;
+    expect(feeding('loop', ['leafy-greens'])).toBe('ammonia');
+    expect(feeding('upset', [])).toBe('ammonia');
+    expect(feeding('loop', ['goldfish'])).toBe('fish');
+    // Who says that there are fish in it is believed, also before they are ticked as stock.
+    expect(feeding('with-fish', [])).toBe('fish');
+  });
   it('ends where the cycle ended', () => {
     const start = madeStart({ endedAt: startedAt + 5 * day, outcome: 'ready' });
     const { log } = gather([madeReading('ammonia', 4, '1'), madeReading('ammonia', 8, '1')], [], { start });

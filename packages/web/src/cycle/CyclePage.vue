@@ -1,47 +1,37 @@
 <script setup lang="ts">
-import {
-  type CycleStart,
-  type ForecastRecordDraft,
-  type PlanAhead,
-  type ToDo,
-  toDo,
-  wayInfo,
-} from '@hedge-lamp/core/cycle';
+import { type PlanAhead, type ToDo, toDo, wayInfo } from '@hedge-lamp/core/cycle';
 import { parameters } from '@hedge-lamp/core/readings';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { format } from 'date-fns';
-import { v4 as newId } from 'uuid';
 import { computed, defineAsyncComponent, ref, shallowRef, watch } from 'vue';
-import { sentenceOf } from '../api/api-error';
-import { call } from '../api/call';
 import type { ProposedDeed } from '../remedies/deed-form';
 import LinkButton from '../shell/LinkButton.vue';
 import LoadState from '../shell/LoadState.vue';
-import { useNotices } from '../shell/notice-store';
 import PageHeading from '../shell/PageHeading.vue';
 import { useWaters } from '../waters/waters-store';
 import CycleAlarms from './CycleAlarms.vue';
+import CycleLanes from './CycleLanes.vue';
 import CycleTeaching from './CycleTeaching.vue';
 import CycleVerdict from './CycleVerdict.vue';
+import EndAsReady from './EndAsReady.vue';
 import ForecastFacts from './ForecastFacts.vue';
 import NitrogenTable from './NitrogenTable.vue';
 import PastForecasts from './PastForecasts.vue';
 import StageRibbon from './StageRibbon.vue';
 import WhatIf from './WhatIf.vue';
 import { instantOf, readySentence } from './cycle-words';
-import { daysShownAhead, flagWord, lanesOf } from './lanes';
+import { daysShownAhead } from './lanes';
 import { useCycle } from './use-cycle';
 import { useForecast } from './use-forecast';
+import { useKeptForecast } from './use-kept-forecast';
 
 /** Chart.js is large, and a water without a cycle needs none of it. */
-const CycleChart = defineAsyncComponent(() => import('./CycleChart.vue'));
 const ChanceChart = defineAsyncComponent(() => import('./ChanceChart.vue'));
 const DeedForm = defineAsyncComponent(() => import('../remedies/DeedForm.vue'));
 
 /** A filter that grows in: where it stands, what to do today, and when it will be ready. */
 const props = defineProps<{ waterId: string }>();
 const waters = useWaters();
-const notices = useNotices();
 const water = computed(() => waters.byId(props.waterId));
 const cycle = useCycle(
   () => props.waterId,
@@ -106,24 +96,6 @@ const chartTo = computed(
     (start.value?.endedAt ?? now.value) +
     daysShownAhead(running.value ? shownForecast.value : null, gathered.value?.log.days ?? 0) * 86_400_000,
 );
-const lanes = computed(() =>
-  water.value && data.value
-    ? lanesOf(
-        data.value.readings,
-        water.value.units,
-        startedAt.value,
-        foreseen.fit.value?.past ?? null,
-        shownForecast.value?.bands ?? null,
-        chartTo.value,
-      )
-    : [],
-);
-const flags = computed(() =>
-  (gathered.value?.log.events ?? []).flatMap((event) => {
-    const word = flagWord(event);
-    return word === null ? [] : [{ at: instantOf(startedAt.value, event.day), word }];
-  }),
-);
 const chanceOf = (chance: readonly { day: number; by: number }[]) => {
   const until = chartTo.value;
   return chance
@@ -137,37 +109,7 @@ const leftOut = computed(() => [
       `${parameters[o.of].label} on day ${Math.floor(o.day) + 1} does not fit the others and hardly counts.`,
   ),
 ]);
-const summary = computed(() =>
-  [
-    `Ammonia, nitrite, nitrate and KH since ${format(startedAt.value, 'd MMMM')}`,
-    `${data.value?.readings.length ?? 0} readings`,
-    outlook.value ? readySentence(outlook.value.forecast, startedAt.value, now.value) : '',
-  ]
-    .filter(Boolean)
-    .join(': '),
-);
-
-/** Every forecast by the keeper's own plan is kept, once for each newest reading. */
-watch([outlook, data], async ([seen, known]) => {
-  const [s, g] = [start.value, gathered.value];
-  const newest = known?.readings[0];
-  if (!seen || !s || !g || !newest || !running.value) return;
-  if (known.forecasts.some((f) => f.newestReadingAt === newest.takenAt)) return;
-  const at = (day: number | null) => (day === null ? null : Math.round(instantOf(s.startedAt, day)));
-  const { early, middle, late } = seen.forecast.ready;
-  const record: ForecastRecordDraft = {
-    id: newId(),
-    startId: s.id,
-    madeAt: Math.round(now.value),
-    newestReadingAt: newest.takenAt,
-    readings: Math.max(1, g.log.observations.length),
-    early: at(early),
-    middle: at(middle),
-    late: at(late),
-  };
-  // Nothing is lost where the server does not answer: the next look makes the same forecast.
-  await call('POST', '/api/forecasts', record).catch(() => null);
-});
+useKeptForecast(outlook, data, start, now);
 
 const noting = ref(false);
 const asked = ref(false);
@@ -176,29 +118,6 @@ function note(deed?: ProposedDeed): void {
   proposed.value = deed;
   asked.value = true;
   noting.value = true;
-}
-async function endAsReady(): Promise<void> {
-  const s = start.value;
-  if (!s) return;
-  const { version, createdAt: _c, updatedAt: _u, deletedAt: _d, ...draft } = s;
-  const path = `/api/cycle-starts/${s.id}`;
-  try {
-    const saved = await call<CycleStart>('PUT', path, {
-      version,
-      start: { ...draft, endedAt: Math.round(now.value), outcome: 'ready' },
-    });
-    notices.say('The cycle is ended as ready. The water counts as settled now.', {
-      undo: async () => {
-        await call('PUT', path, { version: saved.version, start: draft });
-        await cycle.again();
-        await waters.load();
-      },
-    });
-    await cycle.again();
-    await waters.load();
-  } catch (error) {
-    notices.say(sentenceOf(error), { tone: 'bad' });
-  }
 }
 </script>
 
@@ -242,28 +161,24 @@ async function endAsReady(): Promise<void> {
           @again="foreseen.again"
           @note="note"
         >
-          <BButton
+          <EndAsReady
             v-if="running && cycle.stage.value?.stage === 'ready'"
-            variant="primary"
-            class="mt-3"
-            @click="endAsReady"
-            >End it as ready</BButton
-          >
-        </CycleVerdict>
-        <section class="sheet lanes" aria-label="Readings and forecast">
-          <CycleChart
-            v-if="lanes.length > 0"
-            :lanes="lanes"
-            :flags="flags"
-            :from="startedAt"
+            :start="start"
             :now="now"
-            :to="chartTo"
-            :summary="summary"
+            @changed="cycle.again"
           />
-          <p class="mb-0">
-            <RouterLink :to="{ name: 'log', params: { waterId } }">All readings as a list</RouterLink>
-          </p>
-        </section>
+        </CycleVerdict>
+        <CycleLanes
+          v-if="water && gathered"
+          :water="water"
+          :readings="data.readings"
+          :gathered="gathered"
+          :started-at="startedAt"
+          :now="now"
+          :to="chartTo"
+          :past="foreseen.fit.value?.past ?? null"
+          :forecast="shownForecast"
+        />
         <details v-if="leftOut.length > 0" class="sheet folded later">
           <summary>Left out or assumed ({{ leftOut.length }})</summary>
           <ul class="mb-0">
@@ -323,9 +238,6 @@ aside {
 }
 .verdict {
   margin-bottom: 0;
-}
-.lanes {
-  padding-left: 0.6rem;
 }
 .caution {
   font-size: 0.875rem;

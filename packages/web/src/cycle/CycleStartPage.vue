@@ -2,15 +2,11 @@
 import {
   type CycleStart,
   type CycleStartDraft,
-  ammoniaCautions,
-  doseFor,
-  dosingSchools,
   mediaGiven,
   mediaLabel,
   wayInfo,
   waysToStart,
 } from '@hedge-lamp/core/cycle';
-import { parseFigure } from '@hedge-lamp/core/quantity';
 import { useSessionStorage } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed, ref, watch } from 'vue';
@@ -26,6 +22,7 @@ import PageHeading from '../shell/PageHeading.vue';
 import TextField from '../shell/TextField.vue';
 import { useSave } from '../shell/use-save';
 import { useWaters } from '../waters/waters-store';
+import DosingFields from './DosingFields.vue';
 import { type CycleForm, cycleFormOf, emptyCycleForm, readCycleForm } from './cycle-form';
 import ChoiceRows from '../shell/ChoiceRows.vue';
 import type { CycleAnswer } from './use-cycle';
@@ -78,39 +75,11 @@ watch(water, () => void open(), { immediate: true });
 const isNew = computed(() => seen.value === 0);
 const ways = waysToStart.map((value) => ({ value, label: wayInfo[value].label, hint: wayInfo[value].hint }));
 const media = mediaGiven.map((value) => ({ value, text: mediaLabel[value] }));
-const from = [
-  { value: 'ammonium-chloride' as const, text: 'Ammonium chloride, weighed' },
-  { value: 'household-ammonia' as const, text: 'Household ammonia, measured' },
-];
 const endings = [
   { value: 'no' as const, text: 'It is still running' },
   { value: 'ready' as const, text: 'Ended: the filter is ready' },
   { value: 'given-up' as const, text: 'Ended: given up' },
 ];
-const schools = {
-  redose: dosingSchools.redose.map(({ value, label, reason }) => ({ value, label, hint: reason })),
-  pauseAtPeak: dosingSchools.pauseAtPeak.map(({ value, label, reason }) => ({ value, label, hint: reason })),
-};
-const targets = dosingSchools.target.map(({ value, label, reason }) => ({
-  value: String(value),
-  label,
-  hint: reason,
-}));
-/** Ammonia is dosed in every way but with food; with fish it is the size of the challenge at most. */
-const doses = computed(() => form.value !== null && wayInfo[form.value.way].feeding === 'ammonia');
-const preview = computed(() => {
-  const liters = water.value?.netLiters;
-  if (!form.value || !liters) return '';
-  try {
-    const target = parseFigure(form.value.target).value;
-    const strength = parseFigure(form.value.strength).value;
-    const dose = doseFor({ ammoniaFrom: form.value.ammoniaFrom, strength }, target, liters);
-    return dose ? `For ${Math.round(liters)} L and ${target} mg/L NH3-N: ${dose.words}.` : '';
-  } catch {
-    // The field itself says what is wrong with it.
-    return '';
-  }
-});
 const differences = computed(() => {
   const read = form.value && readCycleForm(form.value, props.waterId);
   const labels = {
@@ -214,46 +183,7 @@ function discard(): void {
       </section>
     </div>
     <div class="column">
-      <section class="sheet">
-        <ChoiceRows
-          v-model="form.target"
-          :legend="doses ? 'A dose raises total ammonia to' : 'The challenge at the end is a dose of'"
-          :options="targets"
-          name="target"
-        />
-        <TextField
-          v-model="form.target"
-          class="mt-3"
-          label="Or your own, mg/L NH3-N"
-          inputmode="decimal"
-          :error="errors.target"
-        />
-        <template v-if="doses">
-          <ChoiceRows v-model="form.redose" legend="The next dose" :options="schools.redose" name="redose" />
-          <ChoiceRows
-            v-model="form.pauseAtPeak"
-            legend="While nitrite is high"
-            :options="schools.pauseAtPeak"
-            name="pause"
-          />
-        </template>
-      </section>
-      <section v-if="doses" class="sheet">
-        <div class="field-pair">
-          <ChoiceField v-model="form.ammoniaFrom" :options="from" label="Ammonia from" />
-          <TextField
-            v-if="form.ammoniaFrom === 'household-ammonia'"
-            v-model="form.strength"
-            label="Strength, % by weight"
-            inputmode="decimal"
-            :error="errors.strength"
-          />
-        </div>
-        <p v-if="preview" class="preview" role="status">{{ preview }}</p>
-        <ul class="cautions">
-          <li v-for="c in ammoniaCautions" :key="c">{{ c }}</li>
-        </ul>
-      </section>
+      <DosingFields v-model="form" :errors="errors" :liters="water?.netLiters ?? null" />
       <section v-if="!isNew" class="sheet">
         <ChoiceField v-model="form.ended" :options="endings" label="How it ended" :error="errors.outcome" />
         <TextField
@@ -286,13 +216,6 @@ function discard(): void {
   display: grid;
   grid-template-columns: minmax(0, 1fr);
   gap: 1rem;
-}
-.preview {
-  font-weight: 650;
-}
-.cautions {
-  padding-left: 1.2rem;
-  margin: 0;
 }
 .acts {
   display: flex;

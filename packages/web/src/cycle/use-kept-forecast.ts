@@ -1,0 +1,40 @@
+import type { CycleStart, ForecastRecordDraft } from '@hedge-lamp/core/cycle';
+import { v4 as newId } from 'uuid';
+import { type Ref, watch } from 'vue';
+import { call } from '../api/call';
+import type { Outlook } from './cycle-worker';
+import { instantOf } from './cycle-words';
+import type { CycleAnswer } from './use-cycle';
+
+/**
+ * Keeps every forecast by the keeper's own plan, once for each newest reading, so that it can be held against what
+ * comes true.
+ * @param outlook null where nothing is foreseen
+ */
+export function useKeptForecast(
+  outlook: Readonly<Ref<Outlook | null>>,
+  data: Readonly<Ref<CycleAnswer | null>>,
+  start: Readonly<Ref<CycleStart | null>>,
+  now: Readonly<Ref<number>>,
+): void {
+  watch([outlook, data], async ([seen, known]) => {
+    const s = start.value;
+    const newest = known?.readings[0];
+    if (!seen || !s || !newest || s.endedAt !== null) return;
+    if (known.forecasts.some((f) => f.newestReadingAt === newest.takenAt)) return;
+    const at = (day: number | null) => (day === null ? null : Math.round(instantOf(s.startedAt, day)));
+    const { early, middle, late } = seen.forecast.ready;
+    const record: ForecastRecordDraft = {
+      id: newId(),
+      startId: s.id,
+      madeAt: Math.round(now.value),
+      newestReadingAt: newest.takenAt,
+      readings: known.readings.length,
+      early: at(early),
+      middle: at(middle),
+      late: at(late),
+    };
+    // Nothing is lost where the server does not answer: the next look makes the same forecast.
+    await call('POST', '/api/forecasts', record).catch(() => null);
+  });
+}

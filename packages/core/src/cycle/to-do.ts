@@ -115,7 +115,7 @@ export function toDo(given: ToDoGiven): ToDo[] {
       list.push(
         thing(
           `Put in ${grams} g of bicarbonate for ${degrees} °dKH${log.feeding === 'fish' ? ', in three parts over three days' : ''}.`,
-          `The cycle takes 0.4 °dKH with each mg of nitrogen; ${chanceWords(khRunsOut)} that KH runs out before the end.`,
+          `The cycle takes 0.4 °dKH with each mg of nitrogen: KH would run out before the end (${chanceWords(khRunsOut)}).`,
           { deed: { kind: 'buffer', amount, detail: `for ${degrees} °dKH` }, tests: ['alkalinity'] },
         ),
       );
@@ -123,7 +123,7 @@ export function toDo(given: ToDoGiven): ToDo[] {
       list.push(
         thing(
           'Test KH today.',
-          `${chanceWords(khRunsOut)} that it runs out before the filter is ready, if nothing is put in.`,
+          `It would run out before the filter is ready, if nothing is put in (${chanceWords(khRunsOut)}).`,
           { tests: ['alkalinity'] },
         ),
       );
@@ -162,7 +162,7 @@ export function toDo(given: ToDoGiven): ToDo[] {
     list.push(
       thing(
         `Take the 24-hour challenge: ${whole.words} for ${start.target} mg/L NH3-N, and test a day later.`,
-        `${chanceWords(readyNow ?? 0)} that it passes.`,
+        `By the forecast it would pass (${chanceWords(readyNow ?? 0)}).`,
         {
           deed: { kind: 'challenge', amount: whole.amount, detail: `${start.target} mg/L as N` },
           tests: ['ammonia'],

@@ -1,10 +1,8 @@
-import { z } from 'zod';
 import type { Interval } from '../quantity';
 
 /** What is read while a filter grows in, and enters its fit. */
 export const observedIds = ['ammonia', 'nitrite', 'nitrate', 'alkalinity', 'ph'] as const;
-export const ObservedIdSchema = z.enum(observedIds);
-export type ObservedId = z.infer<typeof ObservedIdSchema>;
+export type ObservedId = (typeof observedIds)[number];
 
 /** One reading on the cycle's own clock. */
 export interface Observation {

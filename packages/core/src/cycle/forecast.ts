@@ -1,6 +1,5 @@
-import { z } from 'zod';
 import type { SourceWater } from './cycle-log';
-import { ObservedIdSchema, observedIds } from './cycle-log';
+import { type ObservedId, observedIds } from './cycle-log';
 import type { CycleFit, Sample } from './fit';
 import { observed } from './interval-likelihood';
 import { type PlanAhead, cleanSource, looksPerDay, runAhead } from './plan-ahead';
@@ -13,38 +12,32 @@ export const horizon = 70;
 /** KH under this counts as run out: 1 °dKH, meq/L (common practice: under 2 to 3 act). */
 export const khGone = 0.357;
 
-export const BandSchema = z.object({
+/** A tenth, half and nine tenths of what is likely lie below; canonical units. */
+export interface Band {
   /** Days since the start. */
-  day: z.number(),
-  /** A tenth, half and nine tenths of what is likely lie below; canonical units. */
-  low: z.number(),
-  mid: z.number(),
-  high: z.number(),
-});
-export type Band = z.infer<typeof BandSchema>;
+  readonly day: number;
+  readonly low: number;
+  readonly mid: number;
+  readonly high: number;
+}
 
-export const ReadyDaysSchema = z.object({
+export interface Forecast {
+  readonly bands: Readonly<Record<ObservedId, readonly Band[]>>;
+  /** Chance, 0 to 1, that the filter is ready by each whole day from now on. */
+  readonly chance: readonly { readonly day: number; readonly by: number }[];
   /** Days since the start by which it is ready with a chance of one, five and nine in ten; null beyond what is foreseen. */
-  early: z.number().nullable(),
-  middle: z.number().nullable(),
-  late: z.number().nullable(),
-});
-
-export const ForecastSchema = z
-  .object({
-    bands: z.record(ObservedIdSchema, z.array(BandSchema)),
-    /** Chance, 0 to 1, that the filter is ready by each whole day from now on. */
-    chance: z.array(z.object({ day: z.number(), by: z.number() })),
-    ready: ReadyDaysSchema,
-    alkalinity: z.object({
-      /** What the cycle still uses up until it is ready, meq/L: low, middle, high. */
-      used: z.tuple([z.number(), z.number(), z.number()]),
-      /** Chance that it runs out before the filter is ready, if nothing is put in. */
-      runsOut: z.number(),
-    }),
-  })
-  .meta({ id: 'Forecast' });
-export type Forecast = z.infer<typeof ForecastSchema>;
+  readonly ready: {
+    readonly early: number | null;
+    readonly middle: number | null;
+    readonly late: number | null;
+  };
+  readonly alkalinity: {
+    /** What the cycle still uses up until it is ready, meq/L: low, middle, high. */
+    readonly used: readonly [low: number, mid: number, high: number];
+    /** Chance that it runs out before the filter is ready, if nothing is put in. */
+    readonly runsOut: number;
+  };
+}
 
 /** The value under which a share of sorted values lies. */
 export function quantile(sorted: ArrayLike<number>, share: number): number {
@@ -57,16 +50,15 @@ const bandOf = (day: number, values: Float64Array): Band => {
   return { day, low: quantile(values, 0.1), mid: quantile(values, 0.5), high: quantile(values, 0.9) };
 };
 
-/** The first whole day from now on which a sample passes the challenge, 0 for now; Infinity where it does not within the horizon. */
-export function readyAfter(sample: Sample, fit: CycleFit, plan: PlanAhead, source = cleanSource): number {
-  let ready = Infinity;
-  runAhead(sample.now, aheadOf(sample, fit), plan, source, horizon, (k, state, warmth) => {
-    if (k % looksPerDay !== 0 || !isReady(state, plan.challenge, sample.guess.kinetics, warmth)) return false;
-    ready = k / looksPerDay;
-    return true;
-  });
-  return ready;
-}
+/** The bands of each thing that is read, by its place in the list. */
+const ofEach = (make: (j: number) => Band[]): Record<ObservedId, Band[]> => ({
+  ammonia: make(observedIds.indexOf('ammonia')),
+  nitrite: make(observedIds.indexOf('nitrite')),
+  nitrate: make(observedIds.indexOf('nitrate')),
+  alkalinity: make(observedIds.indexOf('alkalinity')),
+  ph: make(observedIds.indexOf('ph')),
+});
+
 const aheadOf = ({ guess }: Sample, fit: CycleFit) => ({
   kinetics: guess.kinetics,
   warmth: fit.warmth,
@@ -85,9 +77,7 @@ export function pastBands(fit: CycleFit): Forecast['bands'] {
       observedIds.forEach((id, j) => (at[j]![k]![n] = observed(id, state, guess))),
     ),
   );
-  return Object.fromEntries(
-    observedIds.map((id, j) => [id, days.map((day, k) => bandOf(day, at[j]![k]!))]),
-  ) as Forecast['bands'];
+  return ofEach((j) => days.map((day, k) => bandOf(day, at[j]![k]!)));
 }
 
 /**
@@ -135,9 +125,7 @@ export function forecast(
     return Number.isFinite(day) ? log.days + day : null;
   };
   return {
-    bands: Object.fromEntries(
-      observedIds.map((id, j) => [id, at[j]!.map((values, k) => bandOf(log.days + k / looksPerDay, values))]),
-    ) as Forecast['bands'],
+    bands: ofEach((j) => at[j]!.map((values, k) => bandOf(log.days + k / looksPerDay, values))),
     chance: Array.from({ length: horizon + 1 }, (_, day) => ({
       day: log.days + day,
       by: ready.filter((r) => r <= day).length / ready.length,

@@ -27,8 +27,10 @@ export interface CycleGiven {
 }
 export interface GatheredLog {
   readonly log: CycleLog;
-  /** What had to be left out or assumed, and what to do about it, in sentences. */
+  /** What had to be left out, and what to do about it, in sentences. */
   readonly leftOut: readonly string[];
+  /** What was not read and is assumed, in sentences. */
+  readonly assumed: readonly string[];
   /** True where a dose was noted without its amount: then the nitrogen cannot be followed. */
   readonly unmeasured: boolean;
   readonly source: SourceWater;
@@ -108,6 +110,7 @@ export function gatherLog({ water, start, readings, deeds, source: tap, now }: C
       .filter((x) => x.deletedAt === null && at(x) >= start.startedAt && at(x) <= end)
       .sort((a, b) => at(a) - at(b));
   const leftOut: string[] = [];
+  const assumed: string[] = [];
   let unmeasured = false;
   const done = inside(deeds, (d) => d.at);
   const all = inside(readings, (r) => r.takenAt);
@@ -158,9 +161,9 @@ export function gatherLog({ water, start, readings, deeds, source: tap, now }: C
       'Nitrate that fell away without a water change or plants: more often a bottle that was not shaken. Shake bottle 2 hard and repeat it.',
     );
   if (!events.some((e) => e.did === 'warm'))
-    leftOut.push(`No temperature was read: ${usualCelsius} °C is assumed.`);
+    assumed.push(`No temperature was read: ${usualCelsius} °C is assumed.`);
   if (!observations.some((o) => o.of === 'alkalinity'))
-    leftOut.push('KH was not read: whether it lasts is a guess. Test it once.');
+    assumed.push('KH was not read: whether it lasts is a guess. Test it once.');
   const fish = water.stockGroups.some(isAnimal);
   const { feeding } = wayInfo[start.way];
   return {
@@ -174,6 +177,7 @@ export function gatherLog({ water, start, readings, deeds, source: tap, now }: C
       observations,
     },
     leftOut: [...new Set(leftOut)],
+    assumed,
     unmeasured,
     source,
   };

@@ -1,5 +1,6 @@
 export * from './challenge';
 export * from './chance-words';
+export * from './change-limits';
 export * from './cycle-log';
 export * from './cycle-start';
 export * from './enough-to-foresee';

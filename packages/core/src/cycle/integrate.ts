@@ -1,5 +1,13 @@
 import { molarMass } from '../quantity';
-import { type CycleState, type Kinetics, type Warmth, nitrify, slot, slots } from './nitrification';
+import {
+  type CycleState,
+  type Kinetics,
+  type Warmth,
+  halfUptake,
+  nitrify,
+  slot,
+  slots,
+} from './nitrification';
 
 /** Longest step, days: a quarter of a day follows growth well. */
 const longest = 0.25;
@@ -41,7 +49,7 @@ export function advance(state: CycleState, days: number, kinetics: Kinetics, war
     const fastest = Math.max(
       ammonia ? state[slot.ammoniaFilm]! / kinetics.ammoniaHalf : 0,
       ammonia || state[slot.nitrite]! > 0 ? state[slot.nitriteFilm]! / kinetics.nitriteHalf : 0,
-      kinetics.uptake / 0.5,
+      kinetics.uptake / halfUptake,
     );
     const most = Math.min(longest, ofFastest / Math.max(1e-9, fastest * Math.max(0.2, warmth.speed)));
     const step = left <= most ? left : left / Math.ceil(left / most);

@@ -1,5 +1,4 @@
-import { z } from 'zod';
-import { ObservedIdSchema, type ObservedId, type SourceWater } from './cycle-log';
+import type { ObservedId, SourceWater } from './cycle-log';
 import type { CycleFit } from './fit';
 import { horizon } from './forecast';
 import { observed, probabilityOf } from './interval-likelihood';
@@ -16,17 +15,14 @@ const worthIt = 0.05;
 /** An earlier day is chosen where it does nearly as well. */
 const nearly = 0.85;
 
-export const NextTestSchema = z
-  .object({
-    of: ObservedIdSchema,
-    /** Days since the start. */
-    day: z.number(),
-    /** Standard deviation of the ready day, days: now, and on average after this test. */
-    before: z.number(),
-    after: z.number(),
-  })
-  .meta({ id: 'NextTest' });
-export type NextTest = z.infer<typeof NextTestSchema>;
+export interface NextTest {
+  readonly of: ObservedId;
+  /** Days since the start. */
+  readonly day: number;
+  /** Standard deviation of the ready day, days: now, and on average after this test. */
+  readonly before: number;
+  readonly after: number;
+}
 
 function spread(values: ArrayLike<number>, weights?: ArrayLike<number>): number {
   let [sum, mean, squares] = [0, 0, 0];

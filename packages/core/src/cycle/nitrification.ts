@@ -53,7 +53,7 @@ const halfAtHighPh = 10 ** -9.5;
 /** Alkalinity at which they work at half speed, meq/L: they stop near zero. Hedge Lamp's own within that. */
 const halfAlkalinity = 0.1;
 /** Nitrate at which plants take up at half speed, mg/L as N. Hedge Lamp's own. */
-const halfUptake = 0.5;
+export const halfUptake = 0.5;
 /**
  * Inhibition, Anthonisen and others 1976: free ammonia slows nitrite oxidizers from 0.1–1 mg/L NH3 and ammonia
  * oxidizers from 10–150, nitrous acid both from 0.22–2.8 mg/L HNO2. Each the upper end or the middle of its range:
@@ -134,7 +134,7 @@ export function nitrify(
   const i = state[nitrite]! > 0 ? state[nitrite]! : 0;
   const o = state[nitrate]! > 0 ? state[nitrate]! : 0;
   const alk = state[alkalinity]! > 1e-9 ? state[alkalinity]! : 1e-9;
-  // No logarithm here: this runs a hundred million times in one fit.
+  // No logarithm here: this runs tens of millions of times in one fit.
   const hydrogen = hydrogenAtOne / alk;
   const speed = warmth.speed * comfortOf(alk, hydrogen);
   const free = (s * freePerNitrogen) / (1 + hydrogen / warmth.ammoniumKa);

@@ -1,5 +1,3 @@
-import { z } from 'zod';
-import { molarMass } from '../quantity';
 import type { Feeding, SourceWater } from './cycle-log';
 import type { CycleStartDraft } from './cycle-start';
 import { advance } from './integrate';
@@ -7,24 +5,31 @@ import { type CycleState, type Kinetics, type Warmth, phOf, slot, warmthAt } fro
 import { changeWater } from './replay';
 
 /** What will be done from now on: the keeper's school, and what they would like to try. */
-export const PlanAheadSchema = z.object({
+export interface PlanAhead {
   /** A dose raises ammonia to this, mg/L as N. */
-  target: z.number().positive().max(20),
+  readonly target: number;
   /** Dose of the challenge by which it is ready, mg/L as N; null where animals feed the filter. */
-  challenge: z.number().positive().max(20).nullable(),
-  redose: z.enum(['daily', 'when-gone', 'never']),
+  readonly challenge: number | null;
+  readonly redose: 'daily' | 'when-gone' | 'never';
   /** True where no dose goes in while nitrite is high. */
-  pauseAtPeak: z.boolean(),
+  readonly pauseAtPeak: boolean;
   /** The next doses where they are to differ from the target: mg/L as N, 0 for none. */
-  nextDoses: z.array(z.number().min(0).max(20)).max(2),
+  readonly nextDoses: readonly number[];
   /** Warmer (or colder) than it is now by so many °C. */
-  warmer: z.number().min(-20).max(20),
+  readonly warmer: number;
   /** True where bicarbonate goes in when KH is low; else the cycle may eat all there is. */
-  keepKh: z.boolean(),
+  readonly keepKh: boolean;
   /** With fish: water is changed when one of these is passed; null without fish. */
-  change: z.object({ freeAmmonia: z.number(), nitrite: z.number(), part: z.number() }).nullable(),
-});
-export type PlanAhead = z.infer<typeof PlanAheadSchema>;
+  readonly change: ChangeWhen | null;
+}
+/** When and how much water is changed with fish in it. */
+export interface ChangeWhen {
+  /** mg/L as NH3-N and as NO2-N. */
+  readonly freeAmmonia: number;
+  readonly nitrite: number;
+  /** Part of the water, 0 to 1. */
+  readonly part: number;
+}
 
 /**
  * What a keeper of this school does if nothing else is said; only a filter fed with ammonia is dosed.
@@ -124,6 +129,3 @@ export function runAhead(
     if (k % looksPerDay === 0) comeBy(state, plan, putIn, { ...ahead, warmth }, source);
   }
 }
-
-/** Equivalents of alkalinity that a mg of N brings as household ammonia, meq: NH3 + H2O → NH4+ + OH−. */
-export const alkalinityOfAmmonia = 1 / molarMass.N;

@@ -179,12 +179,19 @@ function note(deed?: ProposedDeed): void {
           :past="foreseen.fit.value?.past ?? null"
           :forecast="shownForecast"
         />
-        <details v-if="leftOut.length > 0" class="sheet folded later">
-          <summary>Left out or assumed ({{ leftOut.length }})</summary>
-          <ul class="mb-0">
-            <li v-for="line in leftOut" :key="line">{{ line }}</li>
-          </ul>
-        </details>
+        <section
+          v-if="leftOut.length + (gathered?.assumed.length ?? 0) > 0"
+          class="sheet later"
+          aria-label="What the forecast leaves out"
+        >
+          <template v-if="leftOut.length > 0">
+            <h2>Left out of the forecast</h2>
+            <ul>
+              <li v-for="line in leftOut" :key="line">{{ line }}</li>
+            </ul>
+          </template>
+          <p class="quiet mb-0">{{ gathered?.assumed.join(' ') }}</p>
+        </section>
         <PastForecasts class="later" :forecasts="data.forecasts" :ready-at="readyAt" :now="now" />
         <NitrogenTable
           v-if="cycle.books.value"

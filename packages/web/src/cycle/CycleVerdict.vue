@@ -61,11 +61,7 @@ const byFit = computed(() => {
 </script>
 
 <template>
-  <section
-    class="sheet verdict"
-    :class="stall ? 'edge-act' : 'edge-clear'"
-    aria-label="Where it stands today"
-  >
+  <section class="sheet verdict" :class="{ 'edge-act': stall }" aria-label="Where it stands today">
     <p class="headline" role="status">{{ headline }}</p>
     <div v-if="share !== null" class="working">
       <BProgress :value="Math.round(share * 100)" :max="100" aria-label="Forecast" />
@@ -108,7 +104,7 @@ const byFit = computed(() => {
 
 <style scoped>
 .verdict {
-  border-left: 8px solid var(--hl-edge);
+  border-left: 8px solid var(--hl-edge, var(--hl-lane));
   margin-bottom: 1rem;
 }
 .headline {

@@ -3,6 +3,7 @@ import {
   type ForecastRecord,
   type PlanAhead,
   challengeOf,
+  changeLimits,
   enoughToForesee,
   gatherLog,
   nitrogenBooks,
@@ -10,10 +11,9 @@ import {
   stageFromReadings,
   stallOf,
 } from '@hedge-lamp/core/cycle';
-import { bandsFor } from '@hedge-lamp/core/guidelines';
 import type { ParameterId, Reading } from '@hedge-lamp/core/readings';
 import type { Deed } from '@hedge-lamp/core/remedies';
-import { type Water, isAnimal } from '@hedge-lamp/core/waters';
+import type { Water } from '@hedge-lamp/core/waters';
 import { computed } from 'vue';
 import { call } from '../api/call';
 import { useNow } from '../clock/use-now';
@@ -27,23 +27,6 @@ export interface CycleAnswer {
   readonly deeds: readonly Deed[];
   readonly source: Partial<Record<ParameterId, Reading>>;
   readonly forecasts: readonly ForecastRecord[];
-}
-
-/** Part of the water that is changed with fish in it when a limit is passed: a third is usual (common practice). */
-const usualChange = 0.33;
-/** Where no limit of the water's own speaks: EIFAC 1970, and 0.5 mg/L NO2 (common practice); mg/L as N. */
-const usualLimits = { freeAmmonia: 0.0206, nitrite: 0.152 };
-
-/** With fish: the values at which one must act, by the limits of this water. */
-function changeLimits(water: Water): PlanAhead['change'] {
-  if (!water.stockGroups.some(isAnimal)) return null;
-  const actFrom = (subject: 'free-ammonia' | 'nitrite') =>
-    bandsFor(subject, water).find((b) => b.status === 'act' || b.status === 'urgent')?.from;
-  return {
-    freeAmmonia: actFrom('free-ammonia') ?? usualLimits.freeAmmonia,
-    nitrite: actFrom('nitrite') ?? usualLimits.nitrite,
-    part: usualChange,
-  };
 }
 
 /** What is known of the newest cycle of a water, from its log alone. */

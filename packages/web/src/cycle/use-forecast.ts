@@ -1,7 +1,7 @@
 import { type CycleLog, type PlanAhead, type SourceWater, usualCelsius } from '@hedge-lamp/core/cycle';
 import { useDebounceFn } from '@vueuse/core';
 import { proxy } from 'comlink';
-import { computed, ref, shallowRef, watch } from 'vue';
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue';
 import { startCycleWorker } from './cycle-link';
 import type { FitAnswer, Outlook } from './cycle-worker';
 
@@ -21,6 +21,8 @@ interface Found {
 }
 let link: ReturnType<typeof startCycleWorker> | null = null;
 let found: Found | null = null;
+/** True while the worker is at a fit: it hears nothing before it is done. */
+let fitting = false;
 
 /** What the fit depends on: not on the minute at which one looks, only on the day. */
 const keyOf = ({ log, plan }: ToFit): string =>
@@ -49,6 +51,8 @@ export function useForecast(given: () => ToFit | null, tried: () => PlanAhead | 
     fault.value = '';
     stopped.value = false;
     trial.value = null;
+    // What stands in the worker is of another log; nobody waits for it.
+    if (fitting) halt();
     if (!what) {
       [fit.value, planned.value, share.value] = [null, null, null];
       return;
@@ -58,10 +62,9 @@ export function useForecast(given: () => ToFit | null, tried: () => PlanAhead | 
       [fit.value, planned.value, share.value] = [found.fit, found.planned, null];
       return;
     }
-    // What stood in the worker is of another log: nothing can be tried on it meanwhile.
-    if (share.value !== null) halt();
     found = null;
     share.value = 0;
+    fitting = true;
     try {
       link ??= startCycleWorker();
       const { cycle } = link;
@@ -83,7 +86,10 @@ export function useForecast(given: () => ToFit | null, tried: () => PlanAhead | 
         fault.value =
           'This browser could not work the forecast out here. The log and the stage stand all the same.';
     } finally {
-      if (mine === latest) share.value = null;
+      if (mine === latest) {
+        share.value = null;
+        fitting = false;
+      }
     }
   }
   const retry = useDebounceFn(async () => {
@@ -102,6 +108,7 @@ export function useForecast(given: () => ToFit | null, tried: () => PlanAhead | 
     link?.stop();
     link = null;
     found = null;
+    fitting = false;
   }
   function cancel(): void {
     latest += 1;
@@ -110,6 +117,10 @@ export function useForecast(given: () => ToFit | null, tried: () => PlanAhead | 
     stopped.value = true;
   }
 
+  onScopeDispose(() => {
+    latest += 1;
+    if (fitting) halt();
+  });
   watch(
     () => {
       const what = given();

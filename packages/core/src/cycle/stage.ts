@@ -113,7 +113,11 @@ export function stageFromReadings(
     return { stage: 'unfed', reasons: ['No dose or food is noted and ammonia reads zero throughout.'] };
 
   if (seen && now && peak) {
-    const fell = now.value.high < peak.value.low;
+    // What a water change took away is no fall: only readings after the last change are compared.
+    const changed = log.events.filter((e) => e.did === 'change').at(-1)?.day ?? 0;
+    const after = nitrite.filter((o) => o.day > changed);
+    const crest = after.reduce((most, o) => (o.value.best > most.value.best ? o : most), after[0] ?? now);
+    const fell = now.value.high < crest.value.low;
     if (isGone(now.value, 'nitrite') && maybeBleached(nitrite))
       return {
         stage: 'nitrite-peak',
@@ -132,7 +136,7 @@ export function stageFromReadings(
     if (fell)
       return {
         stage: 'nitrite-falling',
-        reasons: [`Nitrite fell from ${words(peak)} to ${words(now)}; the ranges do not meet.`],
+        reasons: [`Nitrite fell from ${words(crest)} to ${words(now)}; the ranges do not meet.`],
       };
     const top = ammonia.reduce((a, b) => (b.value.best > a.value.best ? b : a));
     if (gone || last.value.high < top.value.low)

@@ -76,7 +76,10 @@ const recent = 10;
 /** What can be seen that slows or stops a filter, whether it stands still or not. */
 export function slowedBy(log: CycleLog, deeds: readonly Deed[], now: number): Stall[] {
   const fresh = (o: Observation | undefined) => (o && log.days - o.day <= recent ? o : undefined);
-  const [kh, ph] = [fresh(latest(log, 'alkalinity')), fresh(latest(log, 'ph'))];
+  // What was read before a buffer or a change no longer holds.
+  const unmended = (o: Observation | undefined) =>
+    log.events.some((e) => (e.did === 'buffer' || e.did === 'change') && o && e.day >= o.day) ? undefined : o;
+  const [kh, ph] = [unmended(fresh(latest(log, 'alkalinity'))), unmended(fresh(latest(log, 'ph')))];
   const [ammonia, nitrite] = [fresh(latest(log, 'ammonia')), fresh(latest(log, 'nitrite'))];
   const celsius = log.events.flatMap((e) => (e.did === 'warm' ? [e.celsius] : [])).at(-1);
   const done = (kind: Deed['kind'], days: number) =>

@@ -93,6 +93,17 @@ describe('the stage from readings alone', () => {
     expect(found.stage).toBe(stage);
     expect(found.reasons.length).toBeGreaterThan(0);
   });
+  it('takes what a water change took away for no fall', () => {
+    const [, , reads] = cases[3]!;
+    const change = {
+      day: 16,
+      did: 'change' as const,
+      part: 0.7,
+      source: { ammonia: 0, nitrite: 0, nitrate: 0, alkalinity: null },
+    };
+    const dose = { day: 0, did: 'dose' as const, nitrogen: 2, alkalinity: 0 };
+    expect(stageFromReadings(madeLog(30, reads, [dose, change]))!.stage).toBe('nitrite-peak');
+  });
   it('is ready only by the challenge', () => {
     expect(stageFromReadings(madeLog(30, cases[4]![2]), true)!.stage).toBe('ready');
   });

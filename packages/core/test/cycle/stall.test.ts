@@ -50,6 +50,13 @@ describe('a stall is named with its cause', () => {
   ])('%s', (cause, reads) => {
     expect(causesOf(reads)).toContain(cause);
   });
+  it('no more by a KH that was read before the buffer went in', () => {
+    const log = madeLog(13, { ...still, alkalinity: [[12, '1 (0–1)']], ph: [[12, '6.2']] }, [
+      { day: 0, did: 'dose', nitrogen: 2, alkalinity: 0 },
+      { day: 12.2, did: 'buffer', alkalinity: 1 },
+    ]);
+    expect(slowedBy(log, [], at)).toEqual([]);
+  });
   it('cold', () => {
     const log = madeLog(13, still, [
       { day: 0, did: 'dose', nitrogen: 2, alkalinity: 0 },

@@ -45,6 +45,8 @@ watch(form, () => {
       };
 });
 
+/** A dose of one's own may be larger than is usual. */
+const most = computed(() => Math.max(6, props.plan.target));
 const difference = computed(() => {
   if (!tried.value) return 'Move a slider, and the forecast is run again with it.';
   if (!props.trial) return 'Working it out …';
@@ -73,8 +75,8 @@ const difference = computed(() => {
         type="range"
         class="form-range"
         min="0"
-        max="6"
-        step="0.5"
+        :max="most"
+        step="0.25"
       />
       <label :for="`${id}-second`"
         >The dose after it <output class="figure-mono">to {{ form.second }} mg/L NH3-N</output></label
@@ -85,8 +87,8 @@ const difference = computed(() => {
         type="range"
         class="form-range"
         min="0"
-        max="6"
-        step="0.5"
+        :max="most"
+        step="0.25"
       />
     </template>
     <template v-if="plan.change">

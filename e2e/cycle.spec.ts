@@ -102,7 +102,7 @@ test('a newcomer begins a cycle, is told what to do, and notes the first dose', 
   await page.getByRole('button', { name: /^Done: note it/ }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByLabel('Ammonium chloride, g')).toHaveValue('1.5');
-  await expect(dialog).toContainText('In this water: total ammonia up by 3.928 mg/L NH3-N.');
+  await expect(dialog).toContainText('In this water: total ammonia up by 3.93 mg/L NH3-N.');
   await dialog.getByLabel('Ammonium chloride, g').fill('some');
   await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(dialog.getByLabel('Ammonium chloride, g')).toHaveClass(/is-invalid/);

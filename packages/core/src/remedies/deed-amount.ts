@@ -196,13 +196,16 @@ export function effectWords(amount: DeedAmount, liters: number | null): string {
     if (error instanceof FieldError) return '';
     throw error;
   }
+  // What was weighed exactly is still not known to the fourth digit.
+  const shown = (x: Interval) =>
+    x.low === x.high ? String(Number(x.best.toPrecision(3))) : formatReading(x);
   const { ammonia, food, alkalinity, part } = effect;
   const kh = alkalinity && convertInterval(alkalinity, 'alkalinity', 'meq/L', '°dKH');
   return [
-    ammonia ? `total ammonia up by ${formatReading(ammonia)} mg/L NH3-N` : '',
-    food ? `${formatReading(food)} mg/L N on its way` : '',
-    kh && kh.best > 0.05 ? `KH up by ${formatReading(kh)} °dKH` : '',
-    part ? `${formatReading(scale(part, 100))} % of the water new` : '',
+    ammonia ? `total ammonia up by ${shown(ammonia)} mg/L NH3-N` : '',
+    food ? `${shown(food)} mg/L N on its way` : '',
+    kh && kh.best > 0.05 ? `KH up by ${shown(kh)} °dKH` : '',
+    part ? `${shown(scale(part, 100))} % of the water new` : '',
   ]
     .filter(Boolean)
     .join(', ');

@@ -40,12 +40,14 @@ const data = computed<ChartData<'line', { x: number; y: number }[]>>(() => ({
       pointRadius: 0,
       pointHitRadius: 6,
       fill: 'origin',
+      order: 1,
       tension: 0.2,
     },
     ...(props.tried
       ? [
           {
             label: 'tried',
+            order: 0,
             data: points(props.tried),
             borderColor: look.value.flag,
             borderDash: [6, 4],

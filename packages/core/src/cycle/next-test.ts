@@ -1,6 +1,6 @@
 import type { ObservedId, SourceWater } from './cycle-log';
 import type { CycleFit } from './fit';
-import { horizon } from './forecast';
+import { horizon, quantile } from './forecast';
 import { observed, probabilityOf } from './interval-likelihood';
 import { slot } from './nitrification';
 import { type PlanAhead, cleanSource, looksPerDay, runAhead } from './plan-ahead';
@@ -65,6 +65,10 @@ export function nextTest(fit: CycleFit, plan: PlanAhead, source: SourceWater = c
       return day >= daysAhead && ready[n]! < horizon;
     });
   });
+  // A few that take forever would hide what the others say.
+  const sorted = ready.slice().sort();
+  const [least, most] = [quantile(sorted, 0.05), quantile(sorted, 0.95)];
+  ready.forEach((day, n) => (ready[n] = Math.min(most, Math.max(least, day))));
   const before = spread(ready);
   if (before < 0.25) return null;
   const candidates = worthAsking.flatMap((of, j) =>
@@ -82,8 +86,8 @@ export function nextTest(fit: CycleFit, plan: PlanAhead, source: SourceWater = c
       return { of, day: d + 1, after: left.left / left.of };
     }),
   );
-  const most = candidates.reduce((a, b) => (b.after < a.after ? b : a));
-  const gain = before - most.after;
+  const best = candidates.reduce((a, b) => (b.after < a.after ? b : a));
+  const gain = before - best.after;
   const chosen = candidates
     .filter((c) => before - c.after >= nearly * gain)
     .reduce((a, b) => (b.day < a.day || (b.day === a.day && b.after < a.after) ? b : a));

@@ -41,8 +41,12 @@ export interface Kinetics {
   readonly phAtOne: number;
 }
 
-/** Die-off of both films, 1/d. Activated-sludge texts give 0.05 to 0.15; the low end for a film that sits (from memory). */
-const decay = 0.05;
+/**
+ * Die-off of both films, 1/d. Activated-sludge texts give 0.05 to 0.15 (from memory) for flocs that are stirred; a film
+ * that sits lasts longer: with 0.05 a settled, stocked tank would show nitrite on the card for good, and it does not
+ * (common practice). Hedge Lamp's own.
+ */
+const decay = 0.02;
 /** Part of the food that rots in a day. Hedge Lamp's own: a pinch is gone in about a week. */
 const rotting = 0.3;
 /** Warmer by one degree, faster by so much: 1.07 to 1.10 in activated-sludge texts (from memory). */

@@ -11,6 +11,8 @@ export interface PlanAhead {
   /** Dose of the challenge by which it is ready, mg/L as N; null where animals feed the filter. */
   readonly challenge: number | null;
   readonly redose: 'daily' | 'when-gone' | 'never';
+  /** Nitrogen of the food that goes in when ammonia is gone and the last has rotted, mg/L; 0 where none does. */
+  readonly food: number;
   /** True where no dose goes in while nitrite is high. */
   readonly pauseAtPeak: boolean;
   /** The next doses where they are to differ from the target: mg/L as N, 0 for none. */
@@ -32,7 +34,8 @@ export interface ChangeWhen {
 }
 
 /**
- * What a keeper of this school does if nothing else is said; only a filter fed with ammonia is dosed.
+ * What a keeper of this school does if nothing else is said; only a filter fed with ammonia is dosed, and one fed
+ * with food is fed again.
  * @param change limits at which water is changed; null without animals
  */
 export const planOf = (
@@ -43,12 +46,16 @@ export const planOf = (
   target: start.target,
   challenge: feeding === 'fish' ? null : start.target,
   redose: feeding === 'ammonia' ? start.redose : 'never',
+  food: feeding === 'food' ? helping : 0,
   pauseAtPeak: start.pauseAtPeak,
   nextDoses: [],
   warmer: 0,
   keepKh: true,
   change,
 });
+
+/** Nitrogen that a helping of food gives off, mg/L. Hedge Lamp's own: a pinch of flakes. */
+export const helping = 1;
 
 /** Ammonia under this counts as gone when a keeper decides whether to dose, mg/L as N: the lowest step of a usual card. */
 const dosedUnder = 0.25;
@@ -96,6 +103,8 @@ function comeBy(state: CycleState, plan: PlanAhead, putIn: PutIn, ahead: Ahead, 
     putIn.buffered += bufferBy;
   }
   const ammonia = state[slot.ammonia]!;
+  if (plan.food > 0 && ammonia < dosedUnder && state[slot.food]! < 0.7 * plan.food)
+    state[slot.food] = state[slot.food]! + plan.food;
   if (plan.redose === 'never') return;
   if (plan.redose === 'when-gone' && ammonia >= dosedUnder) return;
   if (plan.pauseAtPeak && state[slot.nitrite]! > nitritePeak) return;

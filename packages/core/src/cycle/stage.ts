@@ -130,7 +130,9 @@ export function stageFromReadings(
         stage: 'nitrite-falling',
         reasons: [
           `Nitrite was ${words(peak)} and reads as nothing ${when(now)}.`,
-          gone ? 'Ammonia reads as nothing, too: take the 24-hour challenge.' : `Ammonia is ${words(last)}.`,
+          gone
+            ? `Ammonia reads as nothing, too: ${log.feeding === 'fish' ? `${carries.tests} such tests within a week make it ready` : 'take the 24-hour challenge'}.`
+            : `Ammonia is ${words(last)}.`,
         ],
       };
     if (fell)

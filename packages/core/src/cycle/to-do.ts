@@ -6,7 +6,7 @@ import type { Challenge } from './challenge';
 import { chanceWords } from './chance-words';
 import type { CycleLog, ObservedId } from './cycle-log';
 import { type CycleStart, doseFor } from './cycle-start';
-import { nitritePeak } from './plan-ahead';
+import { helping, nitritePeak } from './plan-ahead';
 import { goneBelow } from './ready';
 import type { Stage } from './stage';
 import type { StallFound } from './stall';
@@ -40,8 +40,7 @@ const worthAChallenge = 0.5;
 const worthBicarbonate = 0.3;
 const khLow = toCanonical(3.5, 'alkalinity', '°dKH');
 const degrees = 3;
-/** Nitrogen that a helping of food gives off, mg/L, and protein in flakes, %; a raw shrimp has half of that. From memory. */
-const pinch = 1;
+/** Protein in flakes, %; a raw shrimp has half of that. From memory. */
 const flakeProtein = 40;
 
 const thing = (says: string, why: string, more: Partial<ToDo> = {}): ToDo => ({
@@ -130,13 +129,13 @@ export function toDo(given: ToDoGiven): ToDo[] {
   }
 
   if (log.feeding === 'food' && liters !== null && !running) {
-    const fed = deeds.some((d) => d.kind === 'feed' && d.deletedAt === null && now - d.at < 3 * day);
+    const fed = deeds.some((d) => d.kind === 'feed' && d.deletedAt === null && now - d.at < 2 * day);
     if (!fed) {
-      const grams = String(Number(((liters * pinch) / (10 * 0.16 * flakeProtein)).toPrecision(2)));
+      const grams = String(Number(((liters * helping) / (10 * 0.16 * flakeProtein)).toPrecision(2)));
       list.push(
         thing(
           `Put in about ${grams} g of food, or a piece of shrimp that weighs twice as much.`,
-          `It gives off about ${pinch} mg/L of nitrogen as it rots over a week. Take out what grows fur.`,
+          `It gives off about ${helping} mg/L of nitrogen as it rots over a week. Take out what grows fur.`,
           {
             deed: {
               kind: 'feed',

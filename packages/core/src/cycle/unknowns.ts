@@ -5,7 +5,7 @@ import { type CycleState, type Kinetics, slot, slots } from './nitrification';
  * What nobody knows of a growing filter, each as a normal distribution, most of them in logarithms. Sizes of growth
  * and half-speed amounts start from activated-sludge texts (growth about 0.8 a day at 20–25 °C, half-speed amounts
  * 0.5–1 mg/L; from memory), a little less for a film in a quiet filter. What a filter starts with is set so that an
- * unseeded one fed with ammonia at 25 °C is ready after three to seven weeks, four times in five (common practice).
+ * unseeded one fed with ammonia at 25 °C is ready after three to six weeks, four times in five (common practice).
  */
 interface Unknown {
   readonly id: UnknownId;
@@ -37,25 +37,28 @@ export type UnknownId = (typeof unknownIds)[number];
 const log = Math.log;
 /** Film capacities at the start, mg/L of N a day: ammonia's, nitrite's, and the spread of both. */
 const films: Readonly<Record<Seeding, readonly [number, number, number]>> = {
-  none: [0.01, 0.004, 0.9],
+  none: [0.008, 0.003, 0.9],
   little: [0.08, 0.04, 1],
   plenty: [0.6, 0.4, 1],
   upset: [0.8, 0.5, 1.3],
 };
+/** Where animals came in, they and their water brought some. Hedge Lamp's own. */
+const withAnimals = [0.03, 0.015, 1.1] as const;
 /** Ammonia that comes by itself, mg/L as N a day. Hedge Lamp's own: a few fish in a tank make about 0.3. */
 const loads: Readonly<Record<Exclude<Feeding, 'ammonia'>, number>> = { food: 0.3, fish: 0.3 };
 
 /** The unknowns of one log: only those that something of it depends on. */
 export function unknownsOf(cycle: CycleLog): readonly Unknown[] {
-  const [ammoniaFilm, nitriteFilm, spread] = films[cycle.seeding];
+  const [ammoniaFilm, nitriteFilm, spread] =
+    cycle.feeding === 'fish' && cycle.seeding === 'none' ? withAnimals : films[cycle.seeding];
   const fed = cycle.events.some((e) => e.did === 'feed');
   const of = (id: UnknownId, mean: number, spread: number): Unknown => ({ id, mean, spread });
   const upset = cycle.seeding === 'upset';
   return [
     of('ammonia-film', log(ammoniaFilm), spread),
     of('nitrite-film', log(nitriteFilm), spread),
-    of('ammonia-growth', log(0.6), 0.18),
-    of('nitrite-growth', log(0.55), 0.18),
+    of('ammonia-growth', log(0.55), 0.18),
+    of('nitrite-growth', log(0.5), 0.18),
     of('ammonia-half', log(0.6), 0.3),
     of('nitrite-half', log(0.5), 0.3),
     of('alkalinity', log(1.4), 0.6),

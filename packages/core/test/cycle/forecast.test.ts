@@ -311,7 +311,7 @@ describe('a log that is no cycle', () => {
 });
 
 describe('the made-up filters that the fit starts from', () => {
-  it('are ready after three to seven weeks, four times in five (common practice for an unseeded one)', () => {
+  it('are ready after three to six weeks, four times in five (common practice for an unseeded one)', () => {
     const random = seededRandom(8);
     const days = Array.from({ length: 120 }, () => simulatedCycle(random, 90).readyDay).sort((a, b) => a - b);
     expect(quantile(days, 0.1)).toBeGreaterThan(18);

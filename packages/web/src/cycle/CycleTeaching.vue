@@ -16,7 +16,7 @@ defineProps<{ water: Water | undefined; waterId: string }>();
       <p class="big">No filter is growing in here.</p>
       <p>
         A new filter has to grow two films: one turns ammonia into nitrite, the other nitrite into nitrate. It
-        takes three to seven weeks, and a settled filter that was upset goes through it again.
+        takes three to six weeks, and a settled filter that was upset goes through it again.
       </p>
       <p>
         Tell how you begin. From then on this page keeps doses and tests together, says where the filter

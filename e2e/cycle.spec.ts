@@ -158,6 +158,17 @@ test('the cycle is foreseen in a worker, what-ifs rerun it, and the forecast is 
   await expect(page.getByRole('region', { name: 'Earlier forecasts' }).getByRole('listitem')).toHaveCount(1);
   await expect(verdict(page)).toContainText(/Most likely ready/, fitted);
   expect(await kept()).toBe(1);
+
+  // A new reading makes a new forecast, and that one is kept for it, not the one that stood there before.
+  await read(served, water, 0, 'nitrite', '0.5 (0.4–0.7)');
+  await expect.poll(kept, fitted).toBe(2);
+  interface Kept {
+    middle: number;
+    readings: number;
+  }
+  const { forecasts } = await served.call<{ forecasts: [Kept, Kept] }>('GET', `/api/waters/${water}/cycle`);
+  expect(forecasts[1].readings).toBe(forecasts[0].readings + 1);
+  expect(forecasts[1].middle).toBeLessThan(forecasts[0].middle);
 });
 
 test('a forecast can be stopped, and asked for again', async ({ page, served }) => {

@@ -51,8 +51,12 @@ const foreseen = useForecast(
       : null,
   () => tried.value,
 );
-/** A forecast that contradicts its own readings is none. */
-const outlook = computed(() => (foreseen.fit.value?.doubt ? null : foreseen.planned.value));
+/** A forecast that contradicts its own readings is none; one of an older log stands only until the new one is there. */
+const outlook = computed(() =>
+  foreseen.fit.value?.doubt || !(foreseen.current.value || foreseen.share.value !== null)
+    ? null
+    : foreseen.planned.value,
+);
 
 const startedAt = computed(() => start.value?.startedAt ?? 0);
 const lead = computed(() => {
@@ -109,7 +113,12 @@ const leftOut = computed(() => [
       `${parameters[o.of].label} on day ${Math.floor(o.day) + 1} does not fit the others and hardly counts.`,
   ),
 ]);
-useKeptForecast(outlook, data, start, now);
+useKeptForecast(
+  computed(() => (foreseen.current.value ? outlook.value : null)),
+  data,
+  start,
+  now,
+);
 
 const noting = ref(false);
 const asked = ref(false);
@@ -125,10 +134,14 @@ function note(deed?: ProposedDeed): void {
   <PageHeading :title="water ? `Cycle: ${water.name}` : 'Cycle'" :lead="lead">
     <template v-if="start">
       <BButton variant="primary" @click="note()">Note something done</BButton>
+      <LinkButton :to="{ name: 'cycle-start', params: { waterId } }" variant="outline-secondary">{{
+        ended ? 'Change it' : 'Change or end it'
+      }}</LinkButton>
       <LinkButton
-        :to="{ name: 'cycle-start', params: { waterId }, query: ended ? { again: '1' } : {} }"
+        v-if="ended"
+        :to="{ name: 'cycle-start', params: { waterId }, query: { again: '1' } }"
         variant="outline-secondary"
-        >{{ ended ? 'Start another' : 'Change or end it' }}</LinkButton
+        >Start another</LinkButton
       >
     </template>
   </PageHeading>
@@ -137,7 +150,7 @@ function note(deed?: ProposedDeed): void {
   <template v-else>
     <StageRibbon
       v-if="cycle.stage.value"
-      :stage="ended ? 'ready' : cycle.stage.value.stage"
+      :stage="cycle.stage.value.stage"
       :stalled="cycle.stall.value !== null"
     />
     <div class="cycle">

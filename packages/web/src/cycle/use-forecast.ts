@@ -39,6 +39,8 @@ export function useForecast(given: () => ToFit | null, tried: () => PlanAhead | 
   /** By the keeper's own plan, and by the one that is tried. */
   const planned = shallowRef<Outlook | null>(null);
   const trial = shallowRef<Outlook | null>(null);
+  /** Of which log and plan the planned outlook speaks. */
+  const plannedKey = ref('');
   /** Share done, 0 to 1; null while nothing runs. */
   const share = ref<number | null>(null);
   const fault = ref('');
@@ -54,12 +56,12 @@ export function useForecast(given: () => ToFit | null, tried: () => PlanAhead | 
     // What stands in the worker is of another log; nobody waits for it.
     if (fitting) halt();
     if (!what) {
-      [fit.value, planned.value, share.value] = [null, null, null];
+      [fit.value, planned.value, share.value, plannedKey.value] = [null, null, null, ''];
       return;
     }
     const key = keyOf(what);
     if (found?.key === key) {
-      [fit.value, planned.value, share.value] = [found.fit, found.planned, null];
+      [fit.value, planned.value, share.value, plannedKey.value] = [found.fit, found.planned, null, key];
       return;
     }
     found = null;
@@ -79,7 +81,7 @@ export function useForecast(given: () => ToFit | null, tried: () => PlanAhead | 
       if (mine !== latest) return;
       const outlook = await cycle.foresee(plan, source);
       if (mine !== latest) return;
-      [fit.value, planned.value] = [answer, outlook];
+      [fit.value, planned.value, plannedKey.value] = [answer, outlook, key];
       found = { key, fit: answer, planned: outlook };
     } catch {
       if (mine === latest)
@@ -136,6 +138,11 @@ export function useForecast(given: () => ToFit | null, tried: () => PlanAhead | 
   return {
     fit,
     planned,
+    /** False while what is shown is of a log that has grown since. */
+    current: computed(() => {
+      const what = given();
+      return what !== null && plannedKey.value === keyOf(what);
+    }),
     /** The water's warmth that the forecast goes on from. */
     celsius: computed(() => {
       const warm = (given()?.log.events ?? []).filter((e) => e.did === 'warm').at(-1);

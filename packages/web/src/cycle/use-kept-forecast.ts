@@ -1,4 +1,4 @@
-import type { CycleStart, ForecastRecordDraft } from '@hedge-lamp/core/cycle';
+import { type CycleStart, type ForecastRecordDraft, observedIds } from '@hedge-lamp/core/cycle';
 import { v4 as newId } from 'uuid';
 import { type Ref, watch } from 'vue';
 import { call } from '../api/call';
@@ -9,7 +9,7 @@ import type { CycleAnswer } from './use-cycle';
 /**
  * Keeps every forecast by the keeper's own plan, once for each newest reading, so that it can be held against what
  * comes true.
- * @param outlook null where nothing is foreseen
+ * @param outlook of the log as it stands; null where nothing is foreseen, or while a new reading is being fitted
  */
 export function useKeptForecast(
   outlook: Readonly<Ref<Outlook | null>>,
@@ -19,8 +19,8 @@ export function useKeptForecast(
 ): void {
   watch([outlook, data], async ([seen, known]) => {
     const s = start.value;
-    const newest = known?.readings[0];
-    if (!seen || !s || !newest || s.endedAt !== null) return;
+    const newest = known?.readings.find((r) => observedIds.some((id) => id === r.parameter));
+    if (!seen || !s || !known || !newest || s.endedAt !== null) return;
     if (known.forecasts.some((f) => f.newestReadingAt === newest.takenAt)) return;
     const at = (day: number | null) => (day === null ? null : Math.round(instantOf(s.startedAt, day)));
     const { early, middle, late } = seen.forecast.ready;

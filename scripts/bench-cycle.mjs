@@ -42,6 +42,7 @@ function recovery(core, logs) {
     target: 2,
     challenge: 2,
     redose: 'when-gone',
+    doseAlkalinity: 0,
     food: 0,
     pauseAtPeak: false,
     nextDoses: [],

@@ -15,6 +15,8 @@ const stale = 10;
 /** Readings of each of ammonia and nitrite, and days they must span. Hedge Lamp's own. */
 const fewest = 2;
 const shortest = 1.5;
+/** Days after which a test counts as of another day. */
+const aDayAgo = 0.7;
 
 /**
  * Whether a log says enough to look ahead; null where it does.
@@ -44,7 +46,7 @@ export function enoughToForesee(log: CycleLog, unmeasured: boolean): NotForeseen
   const span = newest - Math.min(...both.map((o) => o.day));
   if (ammonia.length < fewest || nitrite.length < fewest || span < shortest)
     return {
-      says: `Too little to foresee: ${ammonia.length} ${ammonia.length === 1 ? 'reading' : 'readings'} of ammonia and ${nitrite.length} of nitrite so far. Test ammonia and nitrite tomorrow.`,
+      says: `Too little to foresee: ${ammonia.length} ${ammonia.length === 1 ? 'reading' : 'readings'} of ammonia and ${nitrite.length} of nitrite so far. Test ammonia and nitrite ${log.days - newest < aDayAgo ? 'tomorrow' : 'today'}.`,
       tests: ['ammonia', 'nitrite'],
     };
   if (unmeasured)

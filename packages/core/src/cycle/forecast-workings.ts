@@ -85,6 +85,10 @@ export function alkalinityWorkings(fit: CycleFit, { alkalinity }: Forecast): Wor
     substituted: `${formatReading(interval(low / 0.4, mid / 0.4, high / 0.4))} mg/L N × 0.400 = ${formatReading(interval(low, mid, high))} °dKH`,
     inputs: [{ label: 'KH now', value: `${now} °dKH` }, ...found(fit)],
     sources: ['Stoichiometry of nitrification, NH4+ + 2 O2 → NO3− + 2 H+ + H2O', ...model],
-    caveats: ['Run out means under 1 °dKH (common practice).', ...caveats(fit)],
+    caveats: [
+      'Run out means under 1 °dKH (common practice).',
+      'Where food, fish or household ammonia bring the nitrogen, they bring half of that KH back; the chance of running out counts it.',
+      ...caveats(fit),
+    ],
   };
 }

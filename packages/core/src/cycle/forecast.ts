@@ -1,8 +1,8 @@
-import type { SourceWater } from './cycle-log';
-import { type ObservedId, observedIds } from './cycle-log';
+import { molarMass } from '../quantity';
+import { type ObservedId, type SourceWater, observedIds } from './cycle-log';
 import type { CycleFit, Sample } from './fit';
 import { observed } from './interval-likelihood';
-import { type PlanAhead, cleanSource, looksPerDay, runAhead } from './plan-ahead';
+import { type Ahead, type PlanAhead, cleanSource, looksPerDay, runAhead } from './plan-ahead';
 import { isReady } from './ready';
 import { replay, timelineOf } from './replay';
 import { slot } from './nitrification';
@@ -59,7 +59,8 @@ const ofEach = (make: (j: number) => Band[]): Record<ObservedId, Band[]> => ({
   ph: make(observedIds.indexOf('ph')),
 });
 
-const aheadOf = ({ guess }: Sample, fit: CycleFit) => ({
+/** What a sample goes on with. */
+export const aheadOf = ({ guess }: Sample, fit: CycleFit): Ahead => ({
   kinetics: guess.kinetics,
   warmth: fit.warmth,
   alkalinity: guess.start[slot.alkalinity]!,
@@ -83,14 +84,8 @@ export function pastBands(fit: CycleFit): Forecast['bands'] {
 /**
  * What the explanations of a log say of the days to come, if the plan is kept.
  * @param source what a water change brings in
- * @param progress called with a share of 0 to 1
  */
-export function forecast(
-  fit: CycleFit,
-  plan: PlanAhead,
-  source: SourceWater = cleanSource,
-  progress?: (share: number) => void,
-): Forecast {
+export function forecast(fit: CycleFit, plan: PlanAhead, source: SourceWater = cleanSource): Forecast {
   const { samples, log } = fit;
   const looks = horizon * looksPerDay + 1;
   const at = observedIds.map(() => Array.from({ length: looks }, () => new Float64Array(samples.length)));
@@ -113,10 +108,9 @@ export function forecast(
         done = true;
         ready[n] = k / looksPerDay;
       }
-      used[n] = (2 / 14.007) * turned;
+      used[n] = (2 / molarMass.N) * turned;
     });
     if (gone) out += 1;
-    if (n % 20 === 0) progress?.(n / samples.length);
   });
   ready.sort();
   used.sort();

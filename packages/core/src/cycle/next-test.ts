@@ -1,8 +1,7 @@
 import type { ObservedId, SourceWater } from './cycle-log';
 import type { CycleFit } from './fit';
-import { horizon, quantile } from './forecast';
+import { aheadOf, horizon, quantile } from './forecast';
 import { observed, probabilityOf } from './interval-likelihood';
-import { slot } from './nitrification';
 import { type PlanAhead, cleanSource, looksPerDay, runAhead } from './plan-ahead';
 import { isReady } from './ready';
 import { rangesOf, usualSteps } from './usual-cards';
@@ -50,12 +49,7 @@ export function nextTest(fit: CycleFit, plan: PlanAhead, source: SourceWater = c
   );
   samples.forEach((sample, n) => {
     ready[n] = horizon;
-    const ahead = {
-      kinetics: sample.guess.kinetics,
-      warmth: fit.warmth,
-      alkalinity: sample.guess.start[slot.alkalinity]!,
-    };
-    runAhead(sample.now, ahead, plan, source, horizon, (k, state, warmth) => {
+    runAhead(sample.now, aheadOf(sample, fit), plan, source, horizon, (k, state, warmth) => {
       if (k % looksPerDay !== 0) return false;
       const day = k / looksPerDay;
       if (day >= 1 && day <= daysAhead)

@@ -1,3 +1,4 @@
+import { molarMass } from '../quantity';
 import type { Feeding, SourceWater } from './cycle-log';
 import type { CycleStartDraft } from './cycle-start';
 import { advance } from './integrate';
@@ -11,6 +12,8 @@ export interface PlanAhead {
   /** Dose of the challenge by which it is ready, mg/L as N; null where animals feed the filter. */
   readonly challenge: number | null;
   readonly redose: 'daily' | 'when-gone' | 'never';
+  /** Alkalinity that a dose brings, meq in a mg of N: household ammonia is a base, ammonium chloride is none. */
+  readonly doseAlkalinity: number;
   /** Nitrogen of the food that goes in when ammonia is gone and the last has rotted, mg/L; 0 where none does. */
   readonly food: number;
   /** True where no dose goes in while nitrite is high. */
@@ -39,13 +42,15 @@ export interface ChangeWhen {
  * @param change limits at which water is changed; null without animals
  */
 export const planOf = (
-  start: Pick<CycleStartDraft, 'target' | 'redose' | 'pauseAtPeak'>,
+  start: Pick<CycleStartDraft, 'target' | 'redose' | 'pauseAtPeak' | 'ammoniaFrom'>,
   feeding: Feeding,
   change: PlanAhead['change'],
 ): PlanAhead => ({
   target: start.target,
   challenge: feeding === 'fish' ? null : start.target,
   redose: feeding === 'ammonia' ? start.redose : 'never',
+  // NH3 + H2O → NH4+ + OH−: one equivalent a mole.
+  doseAlkalinity: start.ammoniaFrom === 'household-ammonia' ? 1 / molarMass.N : 0,
   food: feeding === 'food' ? helping : 0,
   pauseAtPeak: start.pauseAtPeak,
   nextDoses: [],
@@ -84,7 +89,7 @@ const freeAmmonia = (state: CycleState, kinetics: Kinetics, warmth: Warmth): num
 export interface PutIn {
   /** How many doses. */
   doses: number;
-  /** Alkalinity, meq/L. */
+  /** Alkalinity as bicarbonate, meq/L. */
   buffered: number;
 }
 
@@ -110,7 +115,9 @@ function comeBy(state: CycleState, plan: PlanAhead, putIn: PutIn, ahead: Ahead, 
   if (plan.pauseAtPeak && state[slot.nitrite]! > nitritePeak) return;
   const dose = (plan.nextDoses[putIn.doses] ?? plan.target) - ammonia;
   putIn.doses += 1;
-  if (dose > 0) state[slot.ammonia] = ammonia + dose;
+  if (dose <= 0) return;
+  state[slot.ammonia] = ammonia + dose;
+  state[slot.alkalinity] = state[slot.alkalinity]! + dose * plan.doseAlkalinity;
 }
 
 /** What is in clean water, where nothing is known of the tap. */

@@ -194,6 +194,12 @@ describe('the forecast', () => {
     expect(not.chance.at(-1)!.by).toBeLessThan(kept.chance.at(-1)!.by);
     expect(not.bands.alkalinity.at(-1)!.high).toBeLessThan(bufferBy);
   });
+  it('spares KH where household ammonia is dosed: a base that gives half of it back', () => {
+    const base = planOf(madeStart({ ammoniaFrom: 'household-ammonia' }), 'ammonia', null);
+    expect(base.doseAlkalinity).toBeCloseTo(1 / 14.007, 9);
+    const after = (p: PlanAhead) => forecast(early, { ...p, keepKh: false }).bands.alkalinity[80]!.mid;
+    expect(after(base)).toBeGreaterThan(after(plan));
+  });
   it('changes water where fish need it', () => {
     const change = { freeAmmonia: 0.02, nitrite: 0.15, part: 0.5 };
     const { bands } = forecast(early, { ...plan, redose: 'never', change });

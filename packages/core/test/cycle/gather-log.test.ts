@@ -123,9 +123,10 @@ describe('whether there is enough to look ahead', () => {
     ['nothing read', madeLog(3, {}), /^Nothing was read/],
     [
       'one reading only',
-      madeLog(3, { ammonia: [[2, '2']] }),
+      madeLog(3, { ammonia: [[2.8, '2']] }),
       /^Too little to foresee: 1 reading of ammonia and 0 of nitrite so far. Test ammonia and nitrite tomorrow/,
     ],
+    ['one reading of yesterday', madeLog(3, { ammonia: [[2, '2']] }), /nitrite today\.$/],
     [
       'two tests within an hour',
       madeLog(3, {

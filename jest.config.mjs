@@ -12,7 +12,9 @@ const project = (name) => ({
   testMatch: ['<rootDir>/test/**/*.test.ts'],
   transform: swc,
   // Packages that ship only ES modules are compiled like our own.
-  transformIgnorePatterns: ['/node_modules/(?!(culori|@vueuse|ml-regression-base|is-any-array)/)'],
+  transformIgnorePatterns: [
+    '/node_modules/(?!(culori|@vueuse|ml-regression-base|is-any-array|syllable|flesch-kincaid)/)',
+  ],
   moduleNameMapper: { '^@hedge-lamp/core/(.*)$': '<rootDir>/../core/src/$1/index.ts' },
 });
 

@@ -70,7 +70,7 @@ for (const [look, colorScheme, viewport] of [
       ['ammonia-salicylate-two-bottles', 'kh-drops', 'pen-ph', 'nitrite-one-bottle'],
       start,
     );
-    const done = Array.from({ length: 6 }, (_, step) => ({ type: 'step-done', step }));
+    const done = Array.from({ length: 6 }, (_, step) => ({ type: 'step-done', step, did: true }));
     await demo.tell(run.id, run.tests[0]!, start, ...done);
     await demo.tell(run.id, run.tests[1]!, Date.now(), ...done.slice(0, 2));
     await demo.tell(run.id, run.tests[3]!, Date.now(), ...done.slice(0, 5));

@@ -67,7 +67,8 @@ async function standing(page: Page, served: Served): Promise<number> {
   const water = await served.water();
   const start = Date.now();
   const run = await served.run(water, ['ammonia-salicylate-two-bottles', 'ammonia-nessler'], start);
-  const done = (count: number) => Array.from({ length: count }, (_, step) => ({ type: 'step-done', step }));
+  const done = (count: number) =>
+    Array.from({ length: count }, (_, step) => ({ type: 'step-done', step, did: true }));
   await served.tell(run.id, run.tests[0]!, start, ...done(6));
   await served.tell(run.id, run.tests[1]!, start, ...done(4));
   await page.clock.install({ time: start });
@@ -148,7 +149,7 @@ test('past the top of the card: run it diluted, and the factor is carried', asyn
   const water = await served.water();
   const start = Date.now() - 400_000;
   const run = await served.run(water, ['nitrite-one-bottle', 'kh-drops'], start);
-  const done = Array.from({ length: 5 }, (_, step) => ({ type: 'step-done', step }));
+  const done = Array.from({ length: 5 }, (_, step) => ({ type: 'step-done', step, did: true }));
   await served.tell(run.id, run.tests[0]!, start, ...done);
   await page.goto(`${served.url}/waters/${water}/bench`);
   await atBench(page);
@@ -174,7 +175,7 @@ test('a question with a branch, and the stand-in pen that says that it makes its
 }) => {
   const water = await served.water();
   const run = await served.run(water, ['alkalinity-acid-titration', 'pen-ph']);
-  const done = [0, 1].map((step) => ({ type: 'step-done', step }));
+  const done = [0, 1].map((step) => ({ type: 'step-done', step, did: true }));
   await served.tell(run.id, run.tests[0]!, Date.now(), ...done);
   await page.goto(`${served.url}/waters/${water}/bench`);
   await atBench(page);

@@ -97,7 +97,7 @@ export class Served {
   async countingKh(page: Page): Promise<{ water: string; bench: string }> {
     const water = await this.water();
     const run = await this.run(water, ['kh-drops']);
-    const done = [0, 1].map((step) => ({ type: 'step-done', step }));
+    const done = [0, 1].map((step) => ({ type: 'step-done', step, did: true }));
     await this.tell(run.id, run.tests[0]!, Date.now(), ...done);
     const bench = `${this.url}/waters/${water}/bench`;
     await page.goto(bench);

@@ -10,7 +10,7 @@ test('a run survives reload, a closed browser and kill -9: same step, same count
   const run = await served.run(water, ['kh-drops', 'ammonia-salicylate-two-bottles']);
   // The ammonia tube has stood for one of its five minutes.
   const stoodSince = Date.now() - 65_000;
-  const done = Array.from({ length: 5 }, (_, step) => ({ type: 'step-done', step }));
+  const done = Array.from({ length: 5 }, (_, step) => ({ type: 'step-done', step, did: true }));
   await served.tell(run.id, run.tests[1]!, stoodSince, ...done, { type: 'timer-started', step: 5 });
 
   const address = `${served.url}/waters/${water}/bench`;
@@ -83,7 +83,7 @@ test('a reading that the screen calls kept is on disk', async ({ page, served })
 test('the clock of the device being wrong does not move a timer', async ({ page, served }) => {
   const water = await served.water();
   const run = await served.run(water, ['ammonia-salicylate-two-bottles']);
-  const done = Array.from({ length: 6 }, (_, step) => ({ type: 'step-done', step }));
+  const done = Array.from({ length: 6 }, (_, step) => ({ type: 'step-done', step, did: true }));
   await served.tell(run.id, run.tests[0]!, Date.now(), ...done);
   // Two hours ahead of the server.
   await page.clock.install({ time: Date.now() + 2 * 3_600_000 });

@@ -115,7 +115,7 @@ const tell = (test, at, ...bodies) =>
   call('POST', `/api/runs/${run.id}/events`, {
     events: bodies.map((body) => ({ id: randomUUID(), testId: tests[test].id, at, ...body })),
   });
-const done = (steps) => Array.from({ length: steps }, (_, step) => ({ type: 'step-done', step }));
+const done = (steps) => Array.from({ length: steps }, (_, step) => ({ type: 'step-done', step, did: true }));
 await tell(0, start - 400_000, ...done(6));
 await tell(1, start - 100_000, ...done(5));
 await tell(2, start, ...done(2), ...Array.from({ length: 4 }, () => ({ type: 'drop', step: 2 })));

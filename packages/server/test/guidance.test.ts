@@ -107,7 +107,8 @@ describe('the shelf', () => {
       status: 'act',
       changed: ['KH down from 6 (5–6) °dKH to 1 (0–1) °dKH'],
     });
-    expect(standing!.top).toMatch(/^KH \(alkalinity\) is 1/);
+    expect(standing!.lamp.sentence).toMatch(/^KH \(alkalinity\) is 1/);
+    expect(standing!.lamp.missing).toBe('Also unread: Total ammonia and Nitrite.');
     expect(standing!.troubles).toBeGreaterThan(0);
     expect(standing!.lastReadAt).toBeGreaterThan(now - day);
   });
@@ -117,7 +118,7 @@ describe('the shelf', () => {
     const [standing] = (await made.call<Standing[]>('GET', '/api/today')).body;
     const { gauges: _g, findings, ...rest } = await today();
     expect(rest).toEqual(standing);
-    expect(standing!.top).toBe(findings[0]!.what);
+    expect(standing!.lamp.sentence).toBe(findings[0]!.short);
   });
 });
 

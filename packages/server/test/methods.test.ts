@@ -131,7 +131,7 @@ describe('a kit', () => {
       made.call('POST', `/api/runs/${run.id}/events`, {
         events: bodies.map((b) => ({ id: newId(), testId: tests[k]!.id, at: now, ...b })),
       });
-    const counted = [0, 1].map((step) => ({ type: 'step-done', step }));
+    const counted = [0, 1].map((step) => ({ type: 'step-done', step, did: true }));
     const turned = [
       { type: 'drop', step: 2 },
       { type: 'turned', step: 2 },

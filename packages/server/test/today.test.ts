@@ -59,7 +59,7 @@ describe('Today', () => {
   it('cannot tell without a pH, and says what would settle it', async () => {
     await keep(ammonia({ found: 'at', swatch: 3 }), temperature('25'));
     const finding = (await today()).findings.find((f) => f.subject === 'free-ammonia')!;
-    expect(finding.howSure).toMatch(/Cannot tell yet: the range runs from clear to/);
+    expect(finding.howSure).toMatch(/Cannot tell yet: its range runs from clear to/);
     expect(finding.todo).toMatch(/^A fresh pH to the tenth would settle it\.|^No single test settles it/);
   });
 
@@ -98,18 +98,39 @@ describe('Today', () => {
     expect(gauge(await today(), 'ammonia').remark).toMatch(/Dilute/);
   });
 
-  it('calls a reading of last year unread', async () => {
-    await keep(khReading(waterId, 1, { takenAt: now - 300 * 86_400_000 }));
+  it('calls a good reading of last year unread, and lets a bad one stand', async () => {
+    await keep(khReading(waterId, 6, { takenAt: now - 300 * 86_400_000 }));
     expect(gauge(await today(), 'alkalinity').status).toBe('unread');
+    await keep(khReading(waterId, 1, { takenAt: now - 299 * 86_400_000 }));
+    const t = await today();
+    expect(gauge(t, 'alkalinity').status).toBe('act');
+    expect(t.findings[0]!.todo).toMatch(/^Test KH \(alkalinity\) again first/);
   });
 
   it('does not scold a fishless filter for the ammonia it is fed', async () => {
-    waterId = await made.makeWater({ cycling: true });
+    waterId = await made.makeWater({ cycling: true, livesHere: 'nobody' });
     await keep(ammonia({ found: 'at', swatch: 5 }));
     const t = await today();
     expect(gauge(t, 'ammonia')).toMatchObject({ judged: false, status: 'unread', value: { best: 3 } });
-    expect(gauge(t, 'ammonia').remark).toMatch(/No animals live here yet/);
+    expect(gauge(t, 'ammonia').remark).toMatch(/Nobody lives here, as you said/);
     expect(t.findings).toEqual([]);
+    expect(t.lamp).toMatchObject({ status: 'clear', notReady: true, asks: [] });
+  });
+
+  it('judges a filter growing in as if animals lived there until somebody said that none do', async () => {
+    waterId = await made.makeWater({ cycling: true });
+    await keep(ammonia({ found: 'at', swatch: 5 }));
+    expect((await today()).lamp).toMatchObject({ status: 'act', asks: ['who-lives-here'] });
+    const start = {
+      id: '6f6f6f6f-0000-4000-8000-000000000001',
+      waterId,
+      startedAt: now - 5 * 86_400_000,
+      zone: 'Etc/UTC',
+      way: 'fishless-ammonia',
+    };
+    expect((await made.call('POST', '/api/cycle-starts', start)).status).toBe(201);
+    // A fishless start is saying so.
+    expect((await today()).lamp).toMatchObject({ status: 'clear', notReady: true });
   });
 });
 

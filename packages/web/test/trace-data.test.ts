@@ -20,6 +20,21 @@ describe('the lines of a trace', () => {
     expect(series[0]!.points[0]!.y).toBeCloseTo(4.427, 2);
   });
 
+  it('keep places apart: above and below are never one line', () => {
+    const at = (samplingPointId: string | null, takenAt: number) => ({
+      ...reading('two-bottles', takenAt, { low: 1, best: 1, high: 1 }),
+      samplingPointId,
+    });
+    const series = traceSeries([at('a', 1), at('b', 2), at('a', 3), at(null, 4)], 'mg/L NO3-N', (id) =>
+      id === null ? 'No place named' : id.toUpperCase(),
+    );
+    expect(series.map((s) => [s.place, s.points.map((p) => p.x)])).toEqual([
+      ['A', [1, 3]],
+      ['B', [2]],
+      ['No place named', [4]],
+    ]);
+  });
+
   it('leave out what has no value and mark what has no upper end', () => {
     const [only] = traceSeries(
       [reading('a', 1, null), reading('a', 2, { low: 10, best: 10, high: null })],

@@ -14,9 +14,10 @@ function tubeOf(methodId: string, steps: number, now: number, test: object = {},
     zone: 'Etc/UTC',
     tests: [{ id: uuid(3), methodId, ...test }],
   });
-  const events = [...Array.from({ length: steps }, (_, step) => ({ type: 'step-done', step })), ...more].map(
-    (body, k) => ({ id: uuid(10 + k), testId: uuid(3), at: start, ...body }) as RunEvent,
-  );
+  const events = [
+    ...Array.from({ length: steps }, (_, step) => ({ type: 'step-done', step, did: true })),
+    ...more,
+  ].map((body, k) => ({ id: uuid(10 + k), testId: uuid(3), at: start, ...body }) as RunEvent);
   return tubesAt(run, events, start + now * 1000)[0]!;
 }
 const said = (methodId: string, steps: number, now: number, more: object[] = []) =>

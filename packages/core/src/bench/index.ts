@@ -7,6 +7,7 @@ export * from './run';
 export * from './run-event';
 export * from './run-remark';
 export * from './simulated-pen';
+export * from './skipped-step';
 export * from './suggestion';
 export * from './test';
 export * from './test-sets';

@@ -21,7 +21,8 @@ export const RunEventSchema = z
     z.object({ ...base, type: z.literal('added'), test: TestSchema }),
     z.object({ ...base, type: z.literal('drop'), step }),
     z.object({ ...base, type: z.literal('take-back'), step }),
-    z.object({ ...base, type: z.literal('step-done'), step }),
+    /** `did` says that what was not counted or timed here was done all the same. */
+    z.object({ ...base, type: z.literal('step-done'), step, did: z.literal(true).optional() }),
     z.object({ ...base, type: z.literal('step-back'), step }),
     z.object({ ...base, type: z.literal('timer-started'), step }),
     z.object({ ...base, type: z.literal('turned'), step }),

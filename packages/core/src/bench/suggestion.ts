@@ -101,11 +101,19 @@ function repeat(tube: Tube): Suggestion | null {
 /**
  * What is worth running again, once for each tube: past its card, at the end of its pH range, unlike what it repeats,
  * or with a doubt that decides. Common practice: run an alarming or doubtful test again before acting.
+ * @param ranBefore methods run on this water within the last day: a pH range that was is not asked for again
  */
-export function suggestionsFor(tubes: readonly Tube[], book: MethodBook = shippedBook): Suggestion[] {
+export function suggestionsFor(
+  tubes: readonly Tube[],
+  book: MethodBook = shippedBook,
+  ranBefore: readonly string[] = [],
+): Suggestion[] {
   // A blank tells of the kit: it follows nothing up.
   const followed = new Set(tubes.filter((t) => t.test.role !== 'blank').map((t) => t.test.ofTestId));
-  const isRun = (methodId: string) => tubes.some((t) => t.method.id === methodId && t.state !== 'aside');
+  const rootOf = (id: string) => book.find(id)?.copiedFrom ?? id;
+  const isRun = (methodId: string) =>
+    tubes.some((t) => rootOf(t.method.id) === methodId && t.state !== 'aside') ||
+    ranBefore.some((id) => rootOf(id) === methodId);
   return tubes
     .filter((t) => t.state === 'kept' && t.test.role !== 'blank' && !followed.has(t.testId))
     .flatMap((tube) => {

@@ -13,6 +13,7 @@ import type { DoubtId, Entered, ParameterId } from '../readings';
 import { cardFor } from '../readings/interpret';
 import type { RunDraft } from './run';
 import type { RunEvent } from './run-event';
+import { type Skipped, skippedAt } from './skipped-step';
 import type { Test } from './test';
 
 /** One test of a run at an instant. Immutable; computed from events, never stored. */
@@ -36,7 +37,12 @@ export interface Tube {
   /** Cards of the keeper's own that were chosen instead of the method's, by pad. */
   readonly ownCards: Readonly<Record<number, { readonly id: string; readonly version: number }>>;
   readonly figure: { readonly text: string; readonly unit: string; readonly device?: 'simulated-pen' } | null;
+  /** Those the keeper told, and those that a step left behind. */
   readonly doubts: readonly DoubtId[];
+  /** Those the keeper told. */
+  readonly told: readonly DoubtId[];
+  /** What each step left undone, by step index. */
+  readonly marks: Readonly<Record<number, DoubtId>>;
   /** Instant of the first event: when its water was taken into the tube. */
   readonly startedAt: number | null;
   /** Instant from which it may be read, when it had to stand. */
@@ -76,6 +82,8 @@ export const newTube = (test: Test, book: MethodBook): Tube => ({
   ownCards: {},
   figure: null,
   doubts: test.doubts,
+  told: test.doubts,
+  marks: {},
   startedAt: null,
   readableAt: null,
   reagentAt: null,
@@ -113,10 +121,25 @@ export function elapse(tube: Tube, now: number): Tube {
   return tube.state === 'running' && end !== null && end <= now ? elapse(next(tube, end), now) : tube;
 }
 
-const withDoubt = (tube: Tube, doubt: DoubtId, on: boolean): Tube => ({
+const rejoined = (tube: Tube): Tube => ({
   ...tube,
-  doubts: on ? [...tube.doubts.filter((d) => d !== doubt), doubt] : tube.doubts.filter((d) => d !== doubt),
+  doubts: [...new Set([...tube.told, ...Object.values(tube.marks)])],
 });
+const withDoubt = (tube: Tube, doubt: DoubtId, on: boolean): Tube => {
+  const others = tube.told.filter((d) => d !== doubt);
+  return rejoined({ ...tube, told: on ? [...others, doubt] : others });
+};
+const withMark = (tube: Tube, step: number, doubt: DoubtId): Tube =>
+  rejoined({ ...tube, marks: { ...tube.marks, [step]: doubt } });
+
+/** What would be left undone if the present step were called done at an instant; null where nothing is. */
+export function leftUndone(tube: Tube, at: number): Skipped | null {
+  const started = tube.timers[tube.step];
+  return skippedAt(stepOf(tube), {
+    drops: tube.drops[tube.step] ?? 0,
+    seconds: started === undefined ? null : (at - started) / 1000,
+  });
+}
 
 /** Instant after which a color is past its window; null when it has none. */
 export function windowEnd(tube: Tube): number | null {
@@ -189,12 +212,8 @@ function atStep(tube: Tube, event: StepEvent): Tube {
         : tube;
     case 'step-done': {
       if (isAtResult(tube) || step.do === 'count-to-turn' || step.do === 'ask') return tube;
-      const end = timerEnd(tube);
-      const left = end === null ? 0 : end - event.at;
-      if (step.do === 'stand' && left > 0) return next(withDoubt(tube, 'read-early', true), event.at);
-      // A second or so less is nothing; a fifth less of a shake that decides is a doubt.
-      const short = step.do === 'shake' && step.matters === 'critical' && left > 200 * step.seconds;
-      return next(short ? withDoubt(tube, 'shook-short', true) : tube, event.at);
+      const undone = event.did ? null : leftUndone(tube, event.at);
+      return next(undone ? withMark(tube, tube.step, undone.doubt) : tube, event.at);
     }
     case 'step-back': {
       const back = tube.trail.at(-1);
@@ -202,17 +221,19 @@ function atStep(tube: Tube, event: StepEvent): Tube {
       // A timer gone back to starts afresh when it is asked to.
       const timers = Object.fromEntries(Object.entries(tube.timers).filter(([k]) => Number(k) < back));
       const answers = Object.fromEntries(Object.entries(tube.answers).filter(([k]) => Number(k) < back));
-      return {
+      // Only what is gone back over can be made good.
+      const marks = Object.fromEntries(Object.entries(tube.marks).filter(([k]) => Number(k) < back));
+      return rejoined({
         ...tube,
+        marks,
         step: back,
         trail: tube.trail.slice(0, -1),
         timers,
         answers,
-        doubts: tube.doubts.filter((d) => d !== 'read-early' && d !== 'shook-short'),
         readableAt: null,
         matches: {},
         turned: false,
-      };
+      });
     }
   }
 }
@@ -222,7 +243,7 @@ function confirm(tube: Tube, event: Extract<RunEvent, { type: 'confirmed' }>): T
   if (!enteredOf(tube, pad) || tube.readingIds[pad] !== undefined) return tube;
   const end = windowEnd(tube);
   const late = tube.state === 'running' && end !== null && event.at > end;
-  const marked = late ? withDoubt(tube, 'read-late', true) : tube;
+  const marked = late ? withMark(tube, tube.step, 'read-late') : tube;
   return {
     ...marked,
     state: 'kept',

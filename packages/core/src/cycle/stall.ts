@@ -117,7 +117,7 @@ export function slowedBy(log: CycleLog, deeds: readonly Deed[], now: number): St
   if (ammonia && ammonia.value.low > highAmmonia)
     add(
       'ammonia-too-high',
-      `Ammonia is over ${highAmmonia} mg/L N: free ammonia slows nitrite’s film from about 1 mg/L NH3 on (Anthonisen and others 1976).`,
+      `Ammonia is over ${highAmmonia} mg/L N: free ammonia slows nitrite’s film from 0.1 to 1 mg/L NH3 on (Anthonisen and others 1976).`,
       'Do not dose; change water until ammonia reads under 4 mg/L N.',
     );
   if (done('treatment', 5))

@@ -3,8 +3,8 @@ import { type Today, shownWords, statusWord } from '../guidelines';
 import type { Kit, MethodBook } from '../methods';
 import { formatReading, fromWire } from '../quantity';
 import { type Reading, doubts, drawnFromLabel, parameterIds, parameters } from '../readings';
-import { type Deed, deedDetail, deedLabel } from '../remedies';
-import { type Water, stockGroupLabel, waterKindInfo } from '../waters';
+import { type Deed, deedDetail, deedLabel, stockNow } from '../remedies';
+import { type Water, groupsIn, salinityLabel, stockGroupLabel, waterKindInfo } from '../waters';
 
 /** One reading as it should be told to somebody who helps: nothing left for them to ask. */
 export const SheetRowSchema = z.object({
@@ -33,6 +33,8 @@ export const HelpSheetSchema = z
     /** The latest of each from the water that changes are made with; null where none is named. */
     source: z.object({ name: z.string(), rows: z.array(SheetRowSchema) }).nullable(),
     done: z.array(z.string()),
+    /** How the water is, as every other page says it: "Cannot say: ammonia was never read." */
+    lamp: z.string(),
     findings: z.array(z.string()),
     neverRead: z.array(z.string()),
   })
@@ -45,6 +47,8 @@ export interface SheetGiven {
   readonly readings: readonly Reading[];
   readonly source: { readonly water: Water; readonly readings: readonly Reading[] } | null;
   readonly deeds: readonly Deed[];
+  /** Arrivals, deaths and departures since the stock was told. */
+  readonly stockDeeds?: readonly Deed[];
   readonly kits: readonly Pick<Kit, 'id' | 'name' | 'bottles'>[];
   readonly today: Today;
   readonly book: MethodBook;
@@ -119,25 +123,51 @@ function rowOf(reading: Reading, water: Water, { kits, book }: Pick<SheetGiven, 
   };
 }
 
-const aboutOf = (water: Water): string[] => [
+const aboutOf = (water: Water, deeds: readonly Deed[]): string[] => [
   waterKindInfo[water.kind].label,
   ...(water.netLiters === null ? [] : [`${Number(water.netLiters.toPrecision(3))} L net`]),
   ...(water.cycling ? ['filter still growing in'] : []),
-  ...(water.stockGroups.length > 0
-    ? [`Stock: ${water.stockGroups.map((g) => stockGroupLabel[g]).join(', ')}`]
-    : ['No stock noted']),
+  ...stockWords(water, deeds),
+  ...(water.salinity === null ? [] : [salinityLabel[water.salinity]]),
 ];
+
+/** Who lives there, with numbers and weights as far as they were told. */
+function stockWords(water: Water, deeds: readonly Deed[]): string[] {
+  const groups = groupsIn(water);
+  if (groups.length === 0)
+    return [water.livesHere === 'nobody' ? 'No animals, as its keeper says' : 'Who lives there was not told'];
+  const lines = stockNow(water.stock, deeds).map(({ group, count, gramsEach, centimetersEach, stage }) =>
+    [
+      count === null ? '' : String(count),
+      stage === 'young' ? 'young' : '',
+      stockGroupLabel[group].toLowerCase(),
+      gramsEach === null ? '' : `of ${gramsEach} g`,
+      centimetersEach === null ? '' : `of ${centimetersEach} cm`,
+    ]
+      .filter(Boolean)
+      .join(' '),
+  );
+  return [
+    `Stock: ${groups.map((g) => stockGroupLabel[g]).join(', ')}`,
+    ...(lines.length > 0 ? [`Counted: ${lines.join('; ')}`] : []),
+  ];
+}
 
 /** Gathers the page. All words; nothing is left out that a helper would ask for. */
 export function helpSheet(given: SheetGiven): HelpSheet {
   const { water, readings, source, deeds, today, at, zone } = given;
   const computed = today.gauges
     .filter((g) => g.subject === 'free-ammonia' && g.value !== null)
-    .map((g) => [`${g.label}: ${formatReading(fromWire(g.value!))} ${g.unit}.`, ...g.gaps].join(' '));
+    .map((g) =>
+      [
+        `${g.label}${g.place ? `, ${g.place}` : ''}: ${formatReading(fromWire(g.value!))} ${g.unit}.`,
+        ...g.gaps,
+      ].join(' '),
+    );
   return {
     name: water.name,
     made: instantWords(at, zone),
-    about: aboutOf(water),
+    about: aboutOf(water, given.stockDeeds ?? deeds),
     rows: readings.map((r) => rowOf(r, water, given)),
     computed,
     source: source && {
@@ -149,12 +179,20 @@ export function helpSheet(given: SheetGiven): HelpSheet {
       (d) =>
         `${instantWords(d.at, d.zone)}: ${[deedLabel[d.kind], deedDetail(d)].filter(Boolean).join(', ')}`,
     ),
+    lamp: [`${today.lamp.word}: ${today.lamp.sentence}`, today.lamp.missing].filter(Boolean).join(' '),
     // What and how sure; what to do is what is being asked.
     findings: today.findings
       .filter((f) => f.status !== 'clear')
-      .map((f) => `${statusWord[f.status]}: ${f.what} ${f.howSure}`),
-    neverRead: today.gauges
-      .filter((g) => g.value === null && g.workings === null && g.subject !== 'free-ammonia')
-      .map((g) => g.label),
+      .map(
+        (f) =>
+          `${f.note ? 'Note' : statusWord[f.status]}${f.place ? `, ${f.place}` : ''}: ${f.what} ${f.howSure}`,
+      ),
+    neverRead: [
+      ...new Set(
+        today.gauges
+          .filter((g) => g.value === null && g.workings === null && g.subject !== 'free-ammonia')
+          .map((g) => (g.place ? `${g.label} (${g.place})` : g.label)),
+      ),
+    ],
   };
 }

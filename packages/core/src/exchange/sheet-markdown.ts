@@ -31,7 +31,7 @@ export function sheetAsMarkdown(sheet: HelpSheet): string {
       source && source.rows.length > 0 ? table(source.rows) : [],
     ),
     ...section('Done lately', list(sheet.done)),
-    ...section('What Hedge Lamp makes of it', list(sheet.findings)),
+    ...section('What Hedge Lamp makes of it', list([sheet.lamp, ...sheet.findings])),
     ...section('Not tested', list(sheet.neverRead)),
     '',
     'Ranges are low to high: the true value lies between them. Figures of a home kit; not for drinking water.',

@@ -1,4 +1,5 @@
-import type { WaterKind } from '../waters/water';
+import { type StockGroupId, isColdWater } from '../waters/stock-group';
+import type { Water, WaterKind } from '../waters/water';
 import type { Subject } from './subject';
 
 export interface Advice {
@@ -13,21 +14,21 @@ type Side = 'high' | 'low';
 const table: Readonly<Partial<Record<`${Subject} ${Side}`, Advice>>> = {
   'free-ammonia high': {
     why: 'Free ammonia burns gills.',
-    watch: 'Feed less and test again tomorrow.',
-    act: 'Change water for treated water of the same pH and temperature, stop feeding, and do not raise pH.',
+    watch: 'Feed less. Do not raise pH.',
+    act: 'Feed nothing. Do not raise pH. Change water for water of the same pH.',
   },
   'ammonia high': {
-    why: 'A grown-in filter leaves none; something is dying, overfed, or the filter is behind.',
-    watch: 'Feed less, look for something dead, and test again tomorrow.',
-    act: 'Stop feeding and run the test once more, unless the animals suffer; if it stands, change water.',
+    why: 'Something is dying or overfed, or the filter is behind.',
+    watch: 'Feed half. Look for something dead.',
+    act: 'Feed nothing. Run the test once more, unless the animals suffer. If it stands, change water.',
   },
   'nitrite high': {
     why: 'Nitrite keeps the blood from carrying oxygen.',
-    watch: 'Feed less and test again tomorrow.',
-    act: 'Air it well and run the test once more, unless the animals suffer; if it stands, change water.',
+    watch: 'Feed less.',
+    act: 'More air. Feed nothing. Run the test once more, unless the animals suffer. If it stands, change water.',
   },
   'nitrate high': {
-    why: 'It climbs between water changes and wears fish and shrimp down.',
+    why: 'It climbs between water changes and wears animals down.',
     watch: 'Bring the next water change forward.',
     act: 'Change water, and feed less.',
   },
@@ -37,24 +38,24 @@ const table: Readonly<Partial<Record<`${Subject} ${Side}`, Advice>>> = {
     act: 'Dose nitrate for the plants, little by little.',
   },
   'epa-month high': {
-    why: 'Over a month this much total ammonia harms mussels and young fish at this pH and temperature.',
-    watch: 'Look upstream or upflow for where it comes from, and test again next week.',
-    act: 'Find where it comes from; test above and below. For a stream, tell the local authority.',
+    why: 'Over a month this much harms mussels and young fish, at this pH and warmth.',
+    watch: 'Look upstream for where it comes from.',
+    act: 'Find where it comes from: test above and below. For a stream, tell the local authority.',
   },
   'epa-hour high': {
-    why: 'This much total ammonia kills within hours at this pH and temperature.',
-    watch: 'Test again today, at another hour: pH moves it.',
-    act: 'In a kept water change a quarter now and stop feeding. In a stream tell the local authority.',
+    why: 'This much can harm sensitive animals within hours, mussels first.',
+    watch: 'Test again today at another hour: pH moves it.',
+    act: 'In a kept water, stop feeding and change water. Of a stream, tell the local authority.',
   },
   'epa-hour-trout high': {
-    why: 'This much total ammonia kills trout within hours at this pH and temperature.',
-    watch: 'Test again today, at another hour: pH moves it.',
-    act: 'Change a quarter of the water now, air it well, and stop feeding.',
+    why: 'This much can harm trout within hours.',
+    watch: 'Test again today at another hour: pH moves it.',
+    act: 'More air. Feed nothing. Change water.',
   },
   'nitrite-for-chloride high': {
     why: 'With this little chloride nitrite gets into the gills and binds the blood.',
-    watch: 'Feed less, and read nitrite and chloride again tomorrow.',
-    act: 'Change a quarter of the water; ask a fish-health professional about salt for these animals.',
+    watch: 'Feed less.',
+    act: 'More air. Feed nothing. Change water. A little salt shields: ten times the nitrite-N as chloride.',
   },
   'potassium low': {
     why: 'Plants short of it get pinholes in old leaves.',
@@ -67,29 +68,29 @@ const table: Readonly<Partial<Record<`${Subject} ${Side}`, Advice>>> = {
     act: 'Stop dosing potassium and change a quarter of the water.',
   },
   'ph low': {
-    why: 'Acid water stalls the filter, and the carbonate that holds pH is mostly used up.',
-    watch: 'Test KH.',
-    act: 'Test KH; raise it slowly, over days. Do not raise pH fast: it turns ammonia toxic.',
+    why: 'The carbonate that holds pH may be mostly used up.',
+    watch: 'Test KH: it decides.',
+    act: 'Test KH: it decides. Do not raise pH fast, for that turns ammonia toxic.',
   },
   'ph high': {
-    why: 'Above this, most of these animals are strained and more of the ammonia is free.',
+    why: 'It is more than these animals like, and more of the ammonia is free.',
     watch: 'Test again at another time of day: plants move pH.',
-    act: 'Look for the cause, such as limestone or strong algae, and lower it slowly. Never with strong acid.',
+    act: 'Look for the cause: limestone, algae, something put in. Lower it slowly, never with acid.',
   },
   'alkalinity low': {
-    why: 'Little carbonate is left to hold pH, and the filter needs it: pH can crash overnight.',
-    watch: 'Change some water for harder water, or add crushed coral, and test weekly.',
-    act: 'Raise KH slowly, by no more than 1 to 2 °dKH a day, with bicarbonate or harder water.',
+    why: 'Little carbonate is left to hold pH: it can crash overnight.',
+    watch: 'Test KH with twice the sample, and pH and ammonia beside it.',
+    act: 'Test KH with twice the sample, and pH and ammonia. Raise KH by 1 °dKH a day, once ammonia allows it.',
   },
   'alkalinity high': {
     why: 'More than usual; it does no harm by itself, but pH will be hard to lower.',
-    watch: 'Blend in RO or rain water if your animals want it softer.',
+    watch: 'Blend in RO or rain water, if these animals want it softer.',
     act: 'Blend in RO or rain water, slowly.',
   },
   'hardness low': {
-    why: 'Molting, shells and the salt balance of fish need calcium.',
-    watch: 'Blend in harder water, or add a mineral mix.',
-    act: 'Raise it slowly with harder water or a mineral mix.',
+    why: 'Molts, shells and the salt balance of fish need calcium.',
+    watch: 'Raise it slowly, with harder water or a mineral mix.',
+    act: 'Raise it slowly, with harder water or a mineral mix: 1 °dGH a day for shrimp, else 2.',
   },
   'hardness high': {
     why: 'Harder than usual for these animals.',
@@ -97,14 +98,19 @@ const table: Readonly<Partial<Record<`${Subject} ${Side}`, Advice>>> = {
     act: 'Blend in RO or rain water, slowly.',
   },
   'temperature low': {
-    why: 'Cold slows fish and filter alike.',
-    watch: 'Check the heater and feed less.',
-    act: 'Check the heater; warm by no more than 1 °C an hour.',
+    why: 'It is colder than these animals like: they eat little and fall ill.',
+    watch: 'Feed little.',
+    act: 'Warm it by no more than 1 °C an hour. Feed nothing.',
   },
   'temperature high': {
-    why: 'Warm water holds less oxygen, and more of the ammonia is free.',
-    watch: 'Air the water and shade it.',
-    act: 'Air the water at once and cool it slowly.',
+    why: 'It is warmer than these animals like, and warm water holds less oxygen.',
+    watch: 'More air. Shade it.',
+    act: 'More air at once. Cool it by no more than 1 °C an hour. Feed nothing.',
+  },
+  'chloride high': {
+    why: 'Salt wears fresh-water animals and plants down.',
+    watch: 'Is the salt a medicine? Say so in the form of this water. Else change water.',
+    act: 'Is the salt a medicine? Say so in the form of this water. Else change water, part by part.',
   },
 };
 
@@ -121,16 +127,56 @@ const ofStream: Advice = {
   act: 'Sample again above and below; if it stands, tell the local authority.',
 };
 
+/** What of a water decides what is said of it. */
+export interface Advised {
+  readonly kind: WaterKind;
+  readonly animals: readonly StockGroupId[];
+  readonly hasFilter: boolean;
+}
+
+const softGroups: readonly StockGroupId[] = ['soft-water-fish', 'discus', 'crystal-shrimp'];
+
+/** What fits who lives there, where the general advice would not. */
+function fitting(subject: Subject, side: Side, { kind, animals, hasFilter }: Advised, own: Advice): Advice {
+  if (subject === 'ammonia' && side === 'high' && !hasFilter)
+    return { ...own, why: 'Animals make it, and without a filter nothing takes it away.' };
+  if (subject === 'temperature' && side === 'low') {
+    const tropical = animals.length > 0 && animals.every((g) => !isColdWater(g) && g !== 'snails');
+    if (tropical && kind !== 'pond')
+      return { ...own, watch: 'Check the heater. Feed little.', act: `Check the heater. ${own.act}` };
+  }
+  // Those that live in soft water are harmed by what would raise KH and GH.
+  if (animals.length > 0 && animals.every((g) => softGroups.includes(g))) {
+    if (subject === 'alkalinity' && side === 'low')
+      return {
+        why: 'These animals live with little KH; it must be steady, and not nothing.',
+        watch: 'Test it with twice the sample. Change little at a time, with the same water.',
+        act: 'Test it with twice the sample, and pH. Change a tenth a day with water of a little more KH.',
+      };
+    if (subject === 'ph' && side === 'low')
+      return { ...own, why: 'It is low even for these animals, and may slide on.' };
+  }
+  return own;
+}
+
 /** What to say of a subject beyond clear; a source and a stream are not tended like a tank. */
-export function adviceFor(subject: Subject, side: Side, kind?: WaterKind): Advice {
-  if (kind === 'source') return ofSource;
+export function adviceFor(subject: Subject, side: Side, of?: Advised): Advice {
+  if (of?.kind === 'source') return ofSource;
   const own = table[`${subject} ${side}`];
-  if (kind === 'stream') return own ? { ...ofStream, why: own.why } : ofStream;
-  return (
-    own ?? {
+  if (of?.kind === 'stream') return own ? { ...ofStream, why: ofStreamWhy(subject, own.why) } : ofStream;
+  if (!own)
+    return {
       why: 'It lies outside the usual advice for this water.',
       watch: 'Test again in a week.',
       act: 'Run the test once more before you act.',
-    }
-  );
+    };
+  return of ? fitting(subject, side, of, own) : own;
 }
+
+/** Nobody feeds or filters a stream. */
+const ofStreamWhy = (subject: Subject, why: string): string =>
+  subject === 'ammonia' || subject === 'nitrate' ? ofStream.why : why;
+
+/** Ammonia, nitrite and nitrate are taken up by a filter only where there is one. */
+export const hasFilter = ({ kind, filter }: Pick<Water, 'kind' | 'filter'>): boolean =>
+  filter !== null ? filter.kind !== 'none' : kind !== 'standing' && kind !== 'stream' && kind !== 'source';

@@ -10,16 +10,20 @@ export function agoWords(ms: number): string {
 
 /** Readings younger than this need no word on their age. Hedge Lamp's own. */
 const fresh = 3 * day;
-/** From here on a judgment says that it rests on an old reading. Hedge Lamp's own: animals and filters turn within weeks. */
-export const oldAfter = 21 * day;
 
 /**
  * What the age of a reading does to the judgment that rests on it: nothing while fresh, else a sentence.
  * @param ms age of the reading
+ * @param claim for how long it may be part of the claim that all is well, ms
  */
-export function ageSentence(ms: number): string {
-  if (ms <= fresh) return '';
+export function ageSentence(ms: number, claim: number): string {
   const days = Math.round(ms / day);
-  if (ms <= oldAfter) return `Read ${days} days ago.`;
-  return `This rests on a reading ${days} days old: test again before you rely on it.`;
+  if (ms > claim) return `Read ${agoWords(ms)}; it holds ${holdWords(claim)}. Test again first.`;
+  return ms <= fresh ? '' : `Read ${days} days ago.`;
+}
+
+/** "14 days", "1 day". */
+export function holdWords(claim: number): string {
+  const days = Math.round(claim / day);
+  return days === 1 ? '1 day' : `${days} days`;
 }

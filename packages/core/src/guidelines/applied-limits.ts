@@ -1,6 +1,7 @@
 import { formatReading, fromCanonical, point } from '../quantity';
 import { FieldError } from '../quantity/field-error';
-import { type StockGroupId, type Water, isAnimal, stockGroupLabel } from '../waters';
+import { type StockGroupId, type Water, animalsIn, groupsIn, isAnimal, stockGroupLabel } from '../waters';
+import { type Conditions, usualConditions } from './conditions';
 import type { Guideline, GuidelineLimit } from './guideline';
 import { type Band, type Limit, bandsOf, strictest } from './limit';
 import { viewsInForce } from './school';
@@ -8,7 +9,7 @@ import { shippedGuidelines } from './shipped-guidelines';
 import { type Subject, subjectKind, subjectLabel } from './subject';
 
 /** What of a water decides by which limits it is judged. */
-export type Judgeable = Pick<Water, 'kind' | 'stockGroups' | 'cycling' | 'guidance'>;
+export type Judgeable = Pick<Water, 'kind' | 'stockGroups' | 'stock' | 'cycling' | 'guidance'>;
 
 /** A limit that holds for a water, whose it is, and for whom. */
 export interface AppliedLimit {
@@ -20,12 +21,24 @@ export interface AppliedLimit {
   readonly bands: readonly Band[];
 }
 
-/** A filter growing in without animals: ammonia and nitrite are its food and harm nobody. */
-export const isFishless = (water: Pick<Water, 'cycling' | 'stockGroups'>): boolean =>
-  water.cycling && !water.stockGroups.some(isAnimal);
+export const isPlanted = (water: Pick<Water, 'stockGroups' | 'stock'>): boolean =>
+  groupsIn(water).some((g) => !isAnimal(g));
 
-export const isPlanted = (water: Pick<Water, 'stockGroups'>): boolean =>
-  water.stockGroups.some((g) => !isAnimal(g));
+/** True where young animals live: said of the whole water, or of a line of its stock. */
+export const hasYoung = ({ guidance, stock }: Pick<Judgeable, 'guidance' | 'stock'>): boolean =>
+  guidance.lifeStage === 'young' || stock.some((s) => s.stage === 'young' && s.count !== 0);
+
+/**
+ * What can kill. Its usual limits hold whatever was chosen: a choice of guidelines can add to them, and a limit of
+ * one's own can only move where they begin.
+ */
+export const vitalSubjects: readonly Subject[] = [
+  'ammonia',
+  'free-ammonia',
+  'nitrite',
+  'nitrite-for-chloride',
+  'chloride',
+];
 
 const isExtra = ({ beside, forWhom }: Guideline): boolean =>
   beside === true || [forWhom.planted, forWhom.young, forWhom.cycling].includes(true);
@@ -33,21 +46,54 @@ const isExtra = ({ beside, forWhom }: Guideline): boolean =>
 /** True where a guideline could hold for this water at all. */
 export function speaksOf({ forWhom }: Guideline, water: Judgeable): boolean {
   if (!forWhom.kinds.includes(water.kind)) return false;
-  if (forWhom.stock && !forWhom.stock.some((g) => water.stockGroups.includes(g))) return false;
+  const groups = groupsIn(water);
+  if (forWhom.stock && !forWhom.stock.some((g) => groups.includes(g))) return false;
   if (forWhom.planted && !isPlanted(water)) return false;
-  if (forWhom.young && water.guidance.lifeStage !== 'young') return false;
+  if (forWhom.young && !hasYoung(water)) return false;
   return !forWhom.cycling || water.cycling;
 }
 
 const holdsUnasked = ({ usual }: Guideline, { kind }: Judgeable): boolean =>
   typeof usual === 'boolean' ? usual : usual.includes(kind);
 
-/** The guidelines that hold for a water: those chosen, else the usual ones for its kind and stock. */
-export function guidelinesFor(water: Judgeable): Guideline[] {
+/**
+ * The guidelines that hold for a water: those chosen, else the usual ones for its kind and stock.
+ * @param subject for what can kill, the usual ones hold beside those chosen
+ */
+export function guidelinesFor(water: Judgeable, subject?: Subject): Guideline[] {
   const { sets } = water.guidance;
+  const always = subject !== undefined && vitalSubjects.includes(subject);
   return shippedGuidelines.filter(
-    (g) => speaksOf(g, water) && (sets === null ? holdsUnasked(g, water) : sets.includes(g.id)),
+    (g) =>
+      speaksOf(g, water) &&
+      (((sets === null || always) && holdsUnasked(g, water)) || sets?.includes(g.id) === true),
   );
+}
+
+/** True where a limit holds under these conditions. */
+function holdsUnder(limit: GuidelineLimit, { bounded, chloride, soft, salted }: Conditions): boolean {
+  const isSalted = salted !== null;
+  // Fresh-water limits of these do not hold in salted water.
+  if (isSalted && ['ph', 'alkalinity', 'hardness', 'nitrite', 'nitrite-for-chloride'].includes(limit.subject))
+    return false;
+  // Where the salt was told as what it is, it is meant to be there.
+  if (limit.subject === 'chloride' && isSalted && salted !== 'untold') return false;
+  switch (limit.when) {
+    case undefined:
+      return true;
+    case 'free-unbounded':
+      return !bounded;
+    case 'chloride-unread':
+      return chloride === 'unknown';
+    case 'chloride-unread-soft':
+      return chloride === 'unknown' && soft;
+    case 'not-shielded':
+      return chloride !== 'shielding';
+    case 'fresh':
+      return salted !== 'marine';
+    case 'marine':
+      return salted === 'marine';
+  }
 }
 
 /** @throws FieldError `out-of-range` naming a guideline that is not here */
@@ -66,19 +112,50 @@ function bandsOfShipped(limit: GuidelineLimit): readonly Band[] {
   return bands;
 }
 
+/** What an own limit of something that can kill may not lift: what usually wants acting on is at least watched. */
+const floorOf = (bands: readonly Band[]): Band[] => {
+  const milder: Band[] = [];
+  for (const band of bands) {
+    const status = band.status === 'act' ? 'watch' : band.status === 'watch' ? 'clear' : band.status;
+    const last = milder.at(-1);
+    if (last?.status === status) milder[milder.length - 1] = { ...last, to: band.to };
+    else milder.push({ ...band, status });
+  }
+  return milder;
+};
+
 /**
- * The limits that hold for a subject in a water. The keeper's own one takes the place of all. Else each group of
- * animals brings the limits made for it, or the general ones where there are none; published criteria and what holds
- * for plants, young animals and a growing filter come beside those.
- * @param acid true where the pH is below 7 for sure; one school does not judge total ammonia there
+ * The limits that hold for a subject in a water. The keeper's own one takes the place of all, but of what can kill it
+ * lifts no usual Urgent, and what usually wants acting on stays at least Watch. Else each group of animals brings the
+ * limits made for it, or the general ones where there are none; published criteria and what holds for plants, young
+ * animals and a growing filter come beside those. Where nobody lives, only those for filter and plants hold.
  */
-export function appliedLimits(subject: Subject, water: Judgeable, acid = false): AppliedLimit[] {
+export function appliedLimits(
+  subject: Subject,
+  water: Judgeable,
+  conditions: Conditions = usualConditions,
+): AppliedLimit[] {
   const own = water.guidance.own.find((l) => l.subject === subject);
-  if (own) return [{ limit: own, guideline: null, groups: [], bands: bandsOf(own) }];
+  if (own) {
+    const bands = bandsOf(own);
+    const usual = vitalSubjects.includes(subject)
+      ? bandsFor(subject, { ...water, guidance: { ...water.guidance, own: [] } }, conditions)
+      : [];
+    return [
+      {
+        limit: own,
+        guideline: null,
+        groups: [],
+        bands: usual.length > 0 ? strictest([bands, floorOf(usual)]) : bands,
+      },
+    ];
+  }
   const inForce = viewsInForce(water.guidance.schools, isPlanted(water));
-  const holds = ({ view, subject: of }: GuidelineLimit) => {
-    if (of !== subject) return false;
-    if (acid && view === 'ammonia/acid-nitrite' && of === 'ammonia') return false;
+  const holds = (limit: GuidelineLimit) => {
+    const { view, subject: of } = limit;
+    if (of !== subject || !holdsUnder(limit, conditions)) return false;
+    if (conditions.acid && view === 'ammonia/acid-nitrite' && of === 'ammonia' && limit.when === undefined)
+      return false;
     if (view === undefined) return true;
     const [school, chosen] = view.split('/') as [keyof typeof inForce, string];
     return inForce[school] === chosen;
@@ -91,12 +168,14 @@ export function appliedLimits(subject: Subject, water: Judgeable, acid = false):
       else if (group) there.groups.push(group);
     }
   };
-  const all = guidelinesFor(water);
+  const all = guidelinesFor(water, subject).filter(
+    ({ forWhom }) => !conditions.nobody || forWhom.cycling === true || forWhom.planted === true,
+  );
   const base = all.filter((g) => !g.forWhom.stock && !isExtra(g));
-  const animals = water.stockGroups.filter(isAnimal);
+  const animals = animalsIn(water);
   for (const group of animals) {
     const ofGroup = all.filter((g) => g.forWhom.stock?.includes(group));
-    const special = ofGroup.filter((g) => g.limits.some(holds));
+    const special = ofGroup.filter((g) => !isExtra(g) && g.limits.some(holds));
     (special.length > 0 ? special : base).forEach((g) => take(g, group));
   }
   if (animals.length === 0) base.forEach((g) => take(g));
@@ -110,8 +189,8 @@ export function appliedLimits(subject: Subject, water: Judgeable, acid = false):
 }
 
 /** The joined bands for a subject in a water, the strictest at each value; empty where none speaks. */
-export function bandsFor(subject: Subject, water: Judgeable, acid = false): Band[] {
-  const limits = appliedLimits(subject, water, acid);
+export function bandsFor(subject: Subject, water: Judgeable, conditions?: Conditions): Band[] {
+  const limits = appliedLimits(subject, water, conditions);
   return limits.length > 0 ? strictest(limits.map((l) => l.bands)) : [];
 }
 

@@ -30,6 +30,12 @@ function litersOf({ water }: Facts, part: number): string {
   return ` (about ${Number(amount.toPrecision(2))} ${water.units.volume})`;
 }
 
+/** "comes to about 25 (18–30) mg/L"; past the top of a card only what is left of that is known. */
+const afterWords = (facts: Facts, subject: Subject, after: Interval): string =>
+  after.high === Infinity
+    ? `is then still ${shownWords(facts.water, subject, after)}`
+    : `comes to about ${shownWords(facts.water, subject, after)}`;
+
 const why: Readonly<Record<ChangeSize['bound'], (size: ChangeSize) => string>> = {
   goal: () => '',
   volume: () => ' No more than half at once.',
@@ -46,7 +52,7 @@ export function changeWords(facts: Facts, finding: Finding): string {
   const { subject } = finding;
   if (finding.rule !== 'limits' || !isDiluted(subject) || facts.water.kind === 'stream') return '';
   if (facts.water.kind === 'source') return '';
-  if (!['watch', 'act', 'urgent'].includes(finding.status)) return '';
+  if (finding.note || !['watch', 'act', 'urgent'].includes(finding.status)) return '';
   const figure = facts.figure(subject);
   const bands = facts.bands(subject);
   const clear = bands.find((b) => b.status === 'clear');
@@ -72,14 +78,15 @@ export function changeWords(facts: Facts, finding: Finding): string {
       ? `A change cannot bring it down: the source carries ${shownWords(facts.water, measured, source)} itself.`
       : '';
   const words = [
-    `Change ${percent(size.fraction)}${litersOf(facts, size.fraction)}${from}: ${label} comes to about ${shownWords(facts.water, measured, size.after)}.${why[size.bound](size)} Treated, and at the same temperature.`,
+    `Change ${percent(size.fraction)}${litersOf(facts, size.fraction)}${from}: ${label} ${afterWords(facts, measured, size.after)}.${why[size.bound](size)} Put in conditioner against chlorine; match the temperature.`,
   ];
   if (size.times !== null && size.times > 1)
     words.push(
       `${size.times} such changes, a day apart, bring it to ${target > 0 ? 'its target' : 'the clear'}.`,
     );
-  if (!facts.source) words.push('No source is named for this water: taken as water without any.');
-  else if (!source) words.push(`${facts.source.water.name} was never tested for it: taken as none.`);
+  if (!facts.source) words.push('You named no tap water, so this assumes clean water.');
+  else if (!source)
+    words.push(`${facts.source.water.name} was never tested for it, so this assumes none in it.`);
   if (size.ph && size.free) {
     const { before, after } = size.free;
     if (after.best > before.best && after.high > eifacFreeAmmoniaNitrogen)

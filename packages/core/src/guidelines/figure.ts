@@ -27,12 +27,14 @@ import {
   phOfPair,
   workingsOfKept,
 } from '../readings';
-import type { Water } from '../waters';
+import { groupsIn, type Water } from '../waters';
+import type { Carried } from './carried';
+import type { EffectiveReading } from './effective';
 import { type Narrowing, measuredNarrowings } from './settle';
 import type { ComputedSubject, Subject } from './subject';
 
 export interface Latest extends Partial<Record<ParameterId, Reading>> {
-  /** The other pH reading of the same run, when both ranges were run in one go. */
+  /** The reading of the other pH range, when both were run in one go or within a day. */
   readonly phPartner?: Reading | null;
 }
 
@@ -43,6 +45,8 @@ export interface Figure {
   readonly value: Interval | null;
   readonly takenAt: number;
   readonly reading: Reading;
+  /** True where it was not read but worked out from a reading and what was done since. */
+  readonly estimate?: boolean;
   readonly workings: () => Workings;
   /** What was missing or old, what was taken instead, and how wide that makes the figure. */
   readonly gaps: () => readonly string[];
@@ -70,7 +74,7 @@ function measured(reading: Reading, book: MethodBook): Figure {
   };
 }
 
-/** The pH, from both ranges where both were run in one go. */
+/** The pH, from both ranges where both were run within a day. */
 function phFigure({ ph, phPartner }: Latest, book: MethodBook): Figure | null {
   if (!ph) return null;
   const single = measured(ph, book);
@@ -209,27 +213,96 @@ function nitriteFigure(nitrite: Figure, chloride: Figure, trout: boolean): Figur
   };
 }
 
-/** All figures of a water from the latest reading of each parameter. */
-export function figuresOf(water: Water, latest: Latest, book: MethodBook): Figures {
+/** The figure as it holds today: carried through what was done since, its top opened where it may be more. */
+function asItHolds(figure: Figure, effective: EffectiveReading | undefined): Figure {
+  if (!effective?.value || (effective.carried === null && effective.opened === '')) return figure;
+  const said = [
+    ...(effective.carried ? [carriedWords(effective.carried)] : []),
+    ...(effective.opened ? [effective.opened] : []),
+  ];
+  return {
+    ...figure,
+    value: effective.value,
+    estimate: effective.carried !== null,
+    gaps: () => said,
+    workings: () => {
+      const read = figure.workings();
+      return { ...read, caveats: [...said, ...read.caveats] };
+    },
+  };
+}
+
+/** "Worked out from the change of 2026-11-27 (25 %); test to know." */
+export function carriedWords({ changes }: Carried): string {
+  const rained = changes.every((c) => c.rain);
+  const days = changes.map(
+    ({ at, share }) =>
+      `${new Date(at).toISOString().slice(0, 10)} (${Math.max(1, Math.round(100 * share!.best))} %)`,
+  );
+  return `Worked out from the ${rained ? 'rain' : days.length > 1 ? 'changes' : 'change'} of ${days.join(', ')}; test to know.`;
+}
+
+/**
+ * All figures of a water from the latest reading of each parameter.
+ * @param effective how each reading holds today; as it was read where left out
+ * @param openedPh the pH that free ammonia rests on, where that is not the newest one by itself
+ */
+export function figuresOf(
+  water: Water,
+  latest: Latest,
+  book: MethodBook,
+  effective: ReadonlyMap<ParameterId, EffectiveReading> = new Map(),
+  openedPh: Interval | null = null,
+): Figures {
   const of = new Map<Subject, Figure>();
   for (const parameter of measuredIds()) {
     const reading = latest[parameter];
     const figure = parameter === 'ph' ? phFigure(latest, book) : reading && measured(reading, book);
-    if (figure) of.set(parameter, figure);
+    if (figure) of.set(parameter, asItHolds(figure, effective.get(parameter)));
   }
   const total = of.get('ammonia');
   const datedTotal = dated(total);
   let free: FreeAmmoniaResult | null = null;
   if (total && datedTotal) {
-    free = freeAmmonia(datedTotal, dated(of.get('ph')), dated(of.get('temperature')));
-    of.set('free-ammonia', freeFigure(total, free));
-    of.set('epa-month', epaFigure('epa-month', epaChronic, total, free));
-    of.set('epa-hour', epaFigure('epa-hour', epaAcuteWithoutSalmonids, total, free));
-    of.set('epa-hour-trout', epaFigure('epa-hour-trout', epaAcuteWithSalmonids, total, free));
+    free = freeAmmonia(
+      datedTotal,
+      phForFree(of.get('ph'), effective.get('ph'), openedPh, effective.get('ammonia')?.state === 'past'),
+      dated(of.get('temperature')),
+    );
+    const estimate = total.estimate === true || of.get('ph')?.estimate === true;
+    const base = estimate ? { ...total, estimate } : total;
+    of.set('free-ammonia', freeFigure(base, free));
+    of.set('epa-month', epaFigure('epa-month', epaChronic, base, free));
+    of.set('epa-hour', epaFigure('epa-hour', epaAcuteWithoutSalmonids, base, free));
+    of.set('epa-hour-trout', epaFigure('epa-hour-trout', epaAcuteWithSalmonids, base, free));
   }
   const [nitrite, chloride] = [of.get('nitrite'), of.get('chloride')];
   const shielded =
-    nitrite && chloride && nitriteFigure(nitrite, chloride, water.stockGroups.includes('trout'));
+    nitrite &&
+    chloride &&
+    effective.get('chloride')?.state !== 'past' &&
+    nitriteFigure(nitrite, chloride, groupsIn(water).includes('trout'));
   if (shielded) of.set('nitrite-for-chloride', shielded);
   return { of, free };
+}
+
+/** pH that may have moved since it was read: anything a kept water shows, around the same best guess. */
+const movedPh = { low: 6, high: 9 } as const;
+
+function phForFree(
+  ph: Figure | undefined,
+  effective: EffectiveReading | undefined,
+  opened: Interval | null,
+  totalIsPast: boolean,
+): Dated | null {
+  if (!ph?.value) return null;
+  const { low, best, high } = opened ?? ph.value;
+  // Of a pair that is both of the past, the one goes with the other as it was read.
+  const moved = effective?.state === 'past' && !totalIsPast;
+  return {
+    value: moved
+      ? interval(Math.min(low, movedPh.low), best, Math.max(high, movedPh.high))
+      : interval(low, best, high),
+    takenAt: ph.takenAt,
+  };
 }

@@ -14,8 +14,15 @@ export const FindingSchema = z
     rule: z.string(),
     subject: SubjectSchema.nullable(),
     status: StatusSchema,
+    /** True for what is worth knowing and never moves the lamp. */
+    note: z.boolean(),
     sure: z.boolean(),
     what: z.string(),
+    /** The same for the lamp, in at most 20 words. */
+    short: z.string(),
+    /** The sampling point it speaks of; empty where it speaks of the whole water. */
+    place: z.string(),
+    placeId: z.string().nullable(),
     howSure: z.string(),
     why: z.string(),
     todo: z.string(),
@@ -23,6 +30,8 @@ export const FindingSchema = z
     testAgain: z.string(),
     /** The size of a water change that brings it down; a warning about it stands on a line of its own. Empty where none was asked for. */
     change: z.string(),
+    /** Times by which the sample is diluted for the test that decides; 1 for the sample as it is. */
+    dilution: z.number(),
     /** The tests that it rests on or that would settle it. */
     tests: z.array(ParameterIdSchema),
   })
@@ -37,7 +46,7 @@ export const sentence = (f: Finding): string =>
 
 /** By when to do it. Hedge Lamp's own steps. */
 export const byWhen: Readonly<Record<Finding['status'], string>> = {
-  unread: '',
+  unread: 'Today.',
   clear: '',
   watch: 'Within two days.',
   act: 'Today.',
@@ -53,14 +62,26 @@ export const testAgain: Readonly<Record<Finding['status'], string>> = {
   urgent: 'Test again an hour after each thing you do, and tomorrow.',
 };
 
+/** A range whose upper end is twice its lower or more says that it is too much, but hardly how much. Hedge Lamp's own. */
+const isVague = ({ low, high }: Interval): boolean => high >= 2 * Math.max(low, 0);
+
 /** How sure a verdict is, in a sentence. Three answers are kept apart. */
-export function sureness(verdict: Verdict): string {
+export function sureness(verdict: Verdict, value: Interval): string {
   const { sure, worst, mildest, tooLow } = verdict;
-  if (sure && worst === 'clear') return 'That is clear at either end of the range.';
-  if (sure) return `Sure: it is so even at the ${tooLow ? 'highest' : 'lowest'} of the range.`;
-  const [mild, bad] = [statusWord[mildest].toLowerCase(), statusWord[worst].toLowerCase()];
-  if (mildest === 'clear') return `Cannot tell yet: the range runs from ${mild} to ${bad}.`;
-  return `Past clear for sure; whether ${mild} or ${bad} cannot be told yet.`;
+  if (sure && worst === 'clear') return 'Certain: inside at either end of its range.';
+  const side = tooLow ? 'low' : 'high';
+  if (mildest === 'clear')
+    return `Cannot tell yet: its range runs from clear to ${statusWord[worst].toLowerCase()}.`;
+  if (sure && (tooLow || !isVague(value)))
+    return `Certain: too ${side} even at the ${tooLow ? 'highest' : 'lowest'} it can be.`;
+  return `Too ${side} for certain; how far is not clear yet.`;
+}
+
+/** The same in few words, for the lamp: "too high for certain". */
+export function surenessInShort({ sure, mildest, tooLow }: Verdict, value: Interval): string {
+  const side = tooLow ? 'low' : 'high';
+  if (mildest === 'clear') return `it may be too ${side}`;
+  return sure && (tooLow || !isVague(value)) ? `too ${side} for certain` : `too ${side}; how far is unclear`;
 }
 
 /** "Nitrate is 30 (20–40) mg/L NO3." */

@@ -1,9 +1,7 @@
 import { z } from 'zod';
+import { lifeStages } from '../waters/stock-entry';
 import { LimitSchema } from './limit';
 import { SchoolChoiceSchema } from './school';
-
-/** How old the animals are, where limits differ. */
-const lifeStages = ['grown', 'young'] as const;
 
 /** By what a keeper wants a water to be judged. */
 export const GuidanceSchema = z

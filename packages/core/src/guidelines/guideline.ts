@@ -17,7 +17,22 @@ export interface ForWhom {
 export interface GuidelineLimit extends Limit {
   /** The school whose view this is, as "nitrate/twenty"; it holds only where that view does. */
   readonly view?: `${SchoolId}/${string}`;
+  /** Where it holds only under a condition that readings tell. */
+  readonly when?: LimitCondition;
+  /** Statuses that begin at their bound, not past it: "under 1" no longer holds at 1. */
+  readonly onStep?: readonly ('watch' | 'act' | 'urgent')[];
 }
+
+/** Conditions of a limit, in words for the page of all limits. */
+export const limitConditions = {
+  'free-unbounded': 'only where pH is unread, so that free ammonia cannot be told',
+  'chloride-unread': 'only where chloride is unread',
+  'chloride-unread-soft': 'only in RO, rain or very soft water whose chloride is unread',
+  'not-shielded': 'only where chloride is under ten times nitrite-N',
+  fresh: 'only in fresh water',
+  marine: 'only in sea water',
+} as const;
+export type LimitCondition = keyof typeof limitConditions;
 
 /** A set of limits under one name, with its source and whom it is for. Opinions of a school, not laws. */
 export interface Guideline {

@@ -149,7 +149,9 @@ function clearOf(limit: Pick<Limit, Graded>) {
 }
 
 /** The bands of a limit, rising, covering every value; canonical units. A bound belongs to the band below it. */
-export function bandsOf(limit: Omit<Limit, 'source' | 'target'>): Band[] {
+export function bandsOf(
+  limit: Omit<Limit, 'source' | 'target'> & { readonly onStep?: readonly Graded[] | undefined },
+): Band[] {
   const kind = subjectKind(limit.subject);
   const canonical = (x: number) => toCanonical(x, kind, limit.unit);
   const bands: Band[] = [];
@@ -164,7 +166,10 @@ export function bandsOf(limit: Omit<Limit, 'source' | 'target'>): Band[] {
   }
   const highs = statusesByRank.flatMap((status) => {
     const { above } = limit[status];
-    return above === null ? [] : [{ status, at: canonical(above) }];
+    if (above === null) return [];
+    const at = canonical(above);
+    // A hair lower: the bound itself then lies beyond it.
+    return [{ status, at: limit.onStep?.includes(status) ? at - 1e-9 * Math.max(1, Math.abs(at)) : at }];
   });
   push('clear', highs[0]?.at ?? Infinity);
   highs.forEach(({ status }, k) => push(status, highs[k + 1]?.at ?? Infinity));

@@ -7,11 +7,14 @@ import { carbonateChecks, carbonateRules } from './rules/carbonate';
 import { figureRules } from './rules/figures';
 import { kitChecks, kitRules } from './rules/kits';
 import { nitrogenChecks, nitrogenRules } from './rules/nitrogen';
+import { signRules } from './rules/signs';
+import { unreadRules } from './rules/unread';
 import { StatusSchema, severity } from './status';
 
 /** All rules. Each stands in the file of its theme; a new one is added there and is found here. */
 const ruleTable: Readonly<Record<RuleGroup, readonly Rule[]>> = {
-  figures: figureRules,
+  animals: signRules,
+  figures: [...figureRules, ...unreadRules],
   together: [...ammoniaRules, ...carbonateRules, ...nitrogenRules, ...kitRules],
   'cross-checks': [...carbonateChecks, ...nitrogenChecks, ...kitChecks],
 };
@@ -44,9 +47,18 @@ export const ruleEntries = (): RuleEntry[] =>
 /** Among findings of one status, the figures themselves come first, then what they say together, then doubts on tests. */
 const rank = new Map(allRules.map((rule, k) => [rule.id, k]));
 
-/** All that is to be said of a water, worst first. */
-export function findingsOf(facts: Facts): Finding[] {
-  return allRules
-    .flatMap((rule) => rule.find(facts).map((said) => findingOf(rule, said)))
-    .sort((a, b) => severity(b.status) - severity(a.status) || rank.get(a.rule)! - rank.get(b.rule)!);
+/** All that is to be said of a water at its places, worst first; what only is worth knowing comes last. */
+export function findingsOf(places: readonly Facts[]): Finding[] {
+  return places
+    .flatMap((facts) =>
+      allRules
+        .filter((rule) => facts.first || !rule.once)
+        .flatMap((rule) => rule.find(facts).map((said) => findingOf(rule, said, facts))),
+    )
+    .sort(
+      (a, b) =>
+        Number(a.note) - Number(b.note) ||
+        severity(b.status) - severity(a.status) ||
+        rank.get(a.rule)! - rank.get(b.rule)!,
+    );
 }

@@ -8,14 +8,20 @@ import type { Subject } from './subject';
 /** What a rule says; the rest is filled in by its status. */
 export interface Said {
   readonly subject?: Subject;
-  readonly status: Exclude<Status, 'unread'>;
+  readonly status: Status;
+  /** True for what is worth knowing and never moves the lamp: facts about the source, doubts between kits. */
+  readonly note?: boolean;
   readonly sure: boolean;
   readonly what: string;
+  /** For the lamp, where `what` is too long for it: at most 20 words. */
+  readonly short?: string;
   readonly howSure: string;
   readonly why: string;
   readonly todo: string;
   readonly byWhen?: string;
   readonly testAgain?: string;
+  /** Times by which the sample is diluted for the test that decides. */
+  readonly dilution?: number;
   readonly tests: readonly ParameterId[];
 }
 
@@ -30,9 +36,10 @@ export interface RuleExample {
   readonly words?: readonly string[];
 }
 
-export const ruleGroups = ['figures', 'together', 'cross-checks'] as const;
+export const ruleGroups = ['animals', 'figures', 'together', 'cross-checks'] as const;
 export type RuleGroup = (typeof ruleGroups)[number];
 export const ruleGroupLabel: Readonly<Record<RuleGroup, string>> = {
+  animals: 'What the animals show',
   figures: 'Figures by their limits',
   together: 'What figures say together',
   'cross-checks': 'Tests that contradict each other',
@@ -46,19 +53,27 @@ export interface Rule {
   readonly looksAt: string;
   readonly source: string;
   readonly find: (facts: Facts) => readonly Said[];
+  /** True where it speaks of the water as a whole, so that it is said once and not at each place. */
+  readonly once?: true;
   readonly examples: readonly RuleExample[];
 }
 
-/** What a rule said as a whole finding. */
-export function findingOf(rule: Rule, said: Said): Finding {
+/** What a rule said of a place, as a whole finding. */
+export function findingOf(rule: Rule, said: Said, { place }: Pick<Facts, 'place'>): Finding {
+  const here = rule.once || place.name === '' ? '' : place.name;
   return {
     byWhen: byWhen[said.status],
     testAgain: testAgain[said.status],
     change: '',
+    note: false,
+    dilution: 1,
+    short: said.what,
     ...said,
-    id: `${rule.id}:${said.subject ?? ''}`,
+    id: [`${rule.id}:${said.subject ?? ''}`, ...(here ? [place.id ?? ''] : [])].join('@'),
     rule: rule.id,
     subject: said.subject ?? null,
+    place: here,
+    placeId: here ? place.id : null,
     tests: [...said.tests],
   };
 }

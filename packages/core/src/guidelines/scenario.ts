@@ -1,13 +1,16 @@
 import { canonicalUnit, parseRange, toCanonical, toWire, interval } from '../quantity';
-import { type DoubtId, type ParameterId, type Reading, parameters } from '../readings';
-import type { Deed, DeedKind } from '../remedies';
+import { type DoubtId, type ParameterId, type Reading, isVoid, measuredIds, parameters } from '../readings';
+import type { Deed, DeedAmount, DeedKind } from '../remedies';
 import type { KitBottle } from '../methods';
 import { type StockGroupId, type Water, WaterDraftSchema, type WaterKind } from '../waters';
 import type { FactsGiven, Past } from './facts';
+import type { Latest } from './figure';
 
-/** A figure as somebody would say it: "1 mg/L NH3-N", "6.4", "4–5 °dKH", "over 40 mg/L NO3". */
+/** A figure as somebody would say it: "1 mg/L NH3-N", "6.4", "4–5 °dKH", "over 40 mg/L NO3"; "none" for no color of its card. */
 export interface ReadSaid {
   readonly says: string;
+  /** Times the sample was diluted; the figure is that of the water. */
+  readonly diluted?: number;
   readonly by?: string;
   readonly daysAgo?: number;
   readonly hoursAgo?: number;
@@ -24,19 +27,33 @@ export interface Scenario {
   readonly stock?: readonly StockGroupId[];
   readonly cycling?: boolean;
   readonly guidance?: object;
+  /** What else is told about the water. */
+  readonly water?: object;
+  /** Readings by sampling point, each with its name. */
+  readonly places?: readonly {
+    readonly name: string;
+    readonly read: Partial<Record<ParameterId, Read>>;
+  }[];
+  /** How the filter is being grown in, where that was told. */
+  readonly start?: FactsGiven['start'];
   /** The latest reading of each. */
   readonly read?: Partial<Record<ParameterId, Read>>;
   readonly phPartner?: Read;
   /** Readings before the latest, newest first. */
   readonly before?: Partial<Record<ParameterId, readonly Read[]>>;
   readonly source?: Partial<Record<ParameterId, Read>>;
-  readonly deeds?: readonly { readonly kind: DeedKind; readonly daysAgo: number; readonly detail?: string }[];
+  readonly deeds?: readonly {
+    readonly kind: DeedKind;
+    readonly daysAgo: number;
+    readonly detail?: string;
+    readonly amount?: DeedAmount;
+  }[];
   readonly bottles?: readonly Partial<KitBottle>[];
 }
 
 const hour = 3_600_000;
 /** An instant of the made-up world. */
-export const scenarioNow = Date.UTC(2026, 4, 20, 12);
+export const scenarioNow = Date.UTC(2026, 4, 20, 18);
 const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
 const waterId = id(1);
 const [runId, kitId] = [id(7), id(8)];
@@ -54,15 +71,21 @@ function readingOf(parameter: ParameterId, read: Read, n: number): Reading {
   const [, text, unitSaid] = /^(.*?)\s*((?:mg\/L|°d|°[CF]|meq|mmol).*)?$/.exec(said.says) ?? [];
   const { kind, trace } = parameters[parameter];
   const unit = unitSaid ?? usualUnit[parameter] ?? canonicalUnit(kind);
-  const value = parseRange(text ?? '', 'says', {
+  const none = text === 'none' || isVoid(said.doubts ?? []);
+  const value = parseRange(none ? '0' : (text ?? ''), 'says', {
     floor: kind === 'temperature' ? -2 : 0,
     trace: trace ?? 0.1,
   });
+  // On the scales of pH and temperature a doubt is only marked.
+  const open =
+    value.high === Infinity ||
+    (kind !== 'ph' && kind !== 'temperature' && (said.doubts ?? []).includes('flashed'));
   const canonical = interval(
     toCanonical(value.low, kind, unit),
     toCanonical(value.best, kind, unit),
-    value.high === Infinity ? Infinity : toCanonical(value.high, kind, unit),
+    open ? Infinity : toCanonical(value.high, kind, unit),
   );
+  const dilution = said.diluted === undefined ? {} : { dilution: said.diluted };
   return {
     id: id(100 + n),
     waterId,
@@ -75,14 +98,16 @@ function readingOf(parameter: ParameterId, read: Read, n: number): Reading {
     zone: 'Etc/UTC',
     entered:
       said.firstTurn === undefined
-        ? { how: 'figure', text: text ?? '', unit }
+        ? said.diluted === undefined
+          ? { how: 'figure', text: text ?? '', unit }
+          : { how: 'column', text: '1', ...dilution }
         : { how: 'drops', drops: 9, firstTurn: said.firstTurn },
     doubts: [...(said.doubts ?? [])],
     by: '',
     drawnFrom: null,
     note: '',
     runId: said.sameRun ? runId : null,
-    value: toWire(canonical),
+    value: none ? null : toWire(canonical),
     version: 1,
     createdAt: scenarioNow,
     deletedAt: null,
@@ -102,32 +127,77 @@ const waterOf = (more: object): Water => ({
   deletedAt: null,
 });
 
+/** The newest of each parameter, wherever it was read. */
+function newestOf(places: readonly { readonly latest: Latest }[]): Latest {
+  const newest: Partial<Record<ParameterId, Reading>> = {};
+  for (const { latest } of places)
+    for (const id of measuredIds()) {
+      const [here, there] = [latest[id], newest[id]];
+      if (here && (!there || here.takenAt > there.takenAt)) newest[id] = here;
+    }
+  return newest;
+}
+
 /** What a judgment of this made-up water is made from. */
 export function givenOf(scenario: Scenario): FactsGiven {
   const { kind = 'aquarium', stock = ['community-fish'], cycling = false, guidance = {} } = scenario;
-  const latest = {
+  const points = (scenario.places ?? []).map(({ name }, k) => ({ id: id(400 + k), name }));
+  const unnamed: Latest = {
     ...latestOf(scenario.read ?? {}, 0),
     phPartner: scenario.phPartner === undefined ? null : readingOf('ph', scenario.phPartner, 90),
   };
+  const places = [
+    ...(scenario.places ?? []).map(({ read }, k) => ({
+      id: points[k]!.id,
+      latest: Object.fromEntries(
+        Object.entries(latestOf(read, 500 + 20 * k)).map(([p, r]) => [
+          p,
+          { ...r, samplingPointId: points[k]!.id },
+        ]),
+      ) as Latest,
+    })),
+    { id: null, latest: unnamed },
+  ];
+  const latest = points.length > 0 ? newestOf(places) : unnamed;
   const history = (parameter: ParameterId): Past[] => {
-    const newest = latest[parameter];
+    const newest = places.flatMap((p) => p.latest[parameter] ?? []);
     const before = (scenario.before?.[parameter] ?? []).map((r, k) => readingOf(parameter, r, 200 + k));
-    return [...(newest ? [newest] : []), ...before];
+    return [...newest, ...before].map((r) => ({
+      ...r,
+      dilution: 'dilution' in r.entered ? (r.entered.dilution ?? 1) : 1,
+    }));
   };
-  const deeds = (scenario.deeds ?? []).map(({ kind: what, daysAgo, detail = '' }, k): Deed => ({
-    id: id(300 + k),
-    waterId,
-    kind: what,
-    amount: null,
-    at: scenarioNow - daysAgo * 24 * hour,
-    zone: 'Etc/UTC',
-    detail,
-    createdAt: scenarioNow,
-    deletedAt: null,
-  }));
+  const deeds = (scenario.deeds ?? []).map(
+    ({ kind: what, daysAgo, detail = '', amount = null }, k): Deed => ({
+      id: id(300 + k),
+      waterId,
+      kind: what,
+      amount,
+      at: Math.round(scenarioNow - daysAgo * 24 * hour),
+      zone: 'Etc/UTC',
+      detail,
+      createdAt: scenarioNow,
+      deletedAt: null,
+    }),
+  );
+  const tap = scenario.source
+    ? {
+        water: { ...waterOf({ kind: 'source', netLiters: null, name: 'Made-up tap' }), id: id(2) },
+        latest: latestOf(scenario.source, 50),
+      }
+    : null;
   return {
-    water: waterOf({ kind, stockGroups: stock, cycling, guidance }),
+    water: waterOf({
+      kind,
+      stockGroups: stock,
+      cycling,
+      guidance,
+      samplingPoints: points,
+      sourceWaterId: tap?.water.id ?? null,
+      ...scenario.water,
+    }),
     latest,
+    ...(points.length > 0 ? { places } : {}),
     deeds: deeds.sort((a, b) => b.at - a.at),
     at: scenarioNow,
     history,
@@ -135,12 +205,8 @@ export function givenOf(scenario: Scenario): FactsGiven {
       history(parameter).find(
         (p) => p.takenAt <= before && (methodId === undefined || p.methodId === methodId),
       ) ?? null,
-    source: scenario.source
-      ? {
-          water: { ...waterOf({ kind: 'source', netLiters: null, name: 'Made-up tap' }), id: id(2) },
-          latest: latestOf(scenario.source, 50),
-        }
-      : null,
+    source: tap,
+    start: scenario.start ?? null,
     kits: [
       {
         id: kitId,

@@ -1,6 +1,6 @@
 import { type MethodBook, isDilutable, isSizable } from '../methods';
 import { type Interval, FieldError, fromWire, interval } from '../quantity';
-import { type Reading, interpret, worthRepeating } from '../readings';
+import { type Reading, bleachDilution, interpret, worthRepeating } from '../readings';
 import { judge } from './judge';
 import type { Band } from './limit';
 import { midSentence } from './subject';
@@ -27,6 +27,16 @@ export function measuredNarrowings(reading: Reading, book: MethodBook): Narrowin
   const method = reading.methodId === null ? undefined : book.find(reading.methodId, reading.methodVersion);
   const found: Narrowing[] = [];
   const kind = method?.result.by;
+  // A color that flashed is far over its card: the same again would read the same nothing.
+  if (reading.doubts.includes('flashed')) {
+    found.push({
+      label: `A test diluted ${bleachDilution} times`,
+      cost: 1,
+      narrowed: value,
+      opensUp: true,
+    });
+    return found;
+  }
   if (worthRepeating(reading.doubts).length > 0)
     try {
       const plain = interpret({ ...reading, doubts: [] }, book).value;
@@ -84,5 +94,5 @@ export function settledBy(bands: readonly Band[], narrowings: readonly Narrowing
   if (enough && enough.cost >= toBuy && most)
     return `${most.label} may settle it; ${midSentence(enough.label)} would.`;
   if (enough) return `${enough.label} would settle it.`;
-  return `No single test settles it; start with ${most ? midSentence(most.label) : 'a repeat'}.`;
+  return `No single test settles it. Start with ${most ? midSentence(most.label) : 'a repeat'}.`;
 }

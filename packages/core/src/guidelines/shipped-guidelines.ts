@@ -8,7 +8,26 @@ import {
   youngAnimals,
 } from './sets/general';
 import { aquaponics, ccme, eifac, epa2013, streamAndFarm } from './sets/published';
-import { goldfish, livebearers, pond, riftLake, shrimpAndSnails, softWater, trout } from './sets/stock';
+import {
+  crystalShrimp,
+  goldfish,
+  goldfishInLoop,
+  livebearers,
+  pond,
+  riftLake,
+  shrimpAndSnails,
+  softWater,
+  trout,
+} from './sets/stock';
+import { warmthOfAnimals } from './sets/temperature';
+import {
+  freshWaterChloride,
+  invertebrateNitrate,
+  loopChloride,
+  seaLife,
+  troutWaste,
+  vitalFloor,
+} from './sets/vital';
 
 /**
  * The guidelines that ship. Where no published figure stands beyond a named limit, the step from Watch to Act to
@@ -24,13 +43,22 @@ export const shippedGuidelines: readonly Guideline[] = [
   livebearers,
   softWater,
   riftLake,
+  goldfishInLoop,
+  crystalShrimp,
   shrimpAndSnails,
   trout,
+  troutWaste,
+  ...warmthOfAnimals,
+  invertebrateNitrate,
   youngAnimals,
   growingFilter,
   sourceWater,
   streamAndFarm,
   epa2013,
   eifac,
+  vitalFloor,
+  seaLife,
+  freshWaterChloride,
+  loopChloride,
   ccme,
 ];

@@ -1,21 +1,6 @@
-import { z } from 'zod';
 import type { ParameterId } from '../readings/parameter';
-
-/** What a keeper sees, before any test. */
-export const signIds = [
-  'gasping',
-  'red-gills',
-  'brown-gills',
-  'listless',
-  'flashing',
-  'death',
-  'molt-stuck',
-  'thin-shells',
-  'plants-melting',
-  'cloudy',
-] as const;
-export const SignIdSchema = z.enum(signIds);
-export type SignId = z.infer<typeof SignIdSchema>;
+import type { DeedKind } from '../remedies/deed';
+import { type SignId, signLabel } from '../remedies/sign-id';
 
 export interface Sign {
   readonly id: SignId;
@@ -33,13 +18,13 @@ export interface Sign {
 const air = 'Air the water: an air stone, a lower outlet that breaks the surface, or pour it with a jug.';
 const noFeed = 'Stop feeding.';
 const noMedicine = 'Add no medicine and no salt before the tests are read.';
-const readyWater = 'Make a bucket of treated water of the same temperature ready for a change.';
+const readyWater = 'Ready a bucket of water for a change: conditioner in, temperature matched.';
 
 /** Common practice throughout. */
 export const signs: readonly Sign[] = [
   {
     id: 'gasping',
-    label: 'Gasping at the surface, outside feeding time',
+    label: signLabel.gasping,
     often: 'Too little oxygen, nitrite in the blood, or ammonia on the gills.',
     tests: ['temperature', 'ammonia', 'nitrite', 'ph'],
     meanwhile: [air, noFeed, readyWater, noMedicine],
@@ -47,7 +32,7 @@ export const signs: readonly Sign[] = [
   },
   {
     id: 'red-gills',
-    label: 'Red, inflamed gills',
+    label: signLabel['red-gills'],
     often: 'Ammonia, or a fast change of pH.',
     tests: ['ammonia', 'ph', 'temperature', 'nitrite'],
     meanwhile: [air, noFeed, 'Do nothing that raises pH: no buffer, no hard water.', readyWater],
@@ -55,7 +40,7 @@ export const signs: readonly Sign[] = [
   },
   {
     id: 'brown-gills',
-    label: 'Brown or gray gills, brown blood',
+    label: signLabel['brown-gills'],
     often: 'Nitrite: it binds the blood so that it carries no oxygen.',
     tests: ['nitrite', 'chloride', 'ammonia', 'ph'],
     meanwhile: [
@@ -68,7 +53,7 @@ export const signs: readonly Sign[] = [
   },
   {
     id: 'listless',
-    label: 'Listless, clamped fins, not eating',
+    label: signLabel.listless,
     often: 'Cold, ammonia, nitrite, a pH that slid, or illness.',
     tests: ['temperature', 'ammonia', 'nitrite', 'ph', 'alkalinity'],
     meanwhile: [noFeed, air, 'Leave the light low and the fish in peace.'],
@@ -76,7 +61,7 @@ export const signs: readonly Sign[] = [
   },
   {
     id: 'flashing',
-    label: 'Flashing: scraping along stones or gravel',
+    label: signLabel.flashing,
     often: 'Parasites, ammonia, or a fast change of pH, KH or temperature.',
     tests: ['ammonia', 'ph', 'alkalinity', 'nitrite', 'temperature'],
     meanwhile: [
@@ -88,7 +73,7 @@ export const signs: readonly Sign[] = [
   },
   {
     id: 'death',
-    label: 'A death',
+    label: signLabel.death,
     often: 'Anything; what is dead also makes ammonia for the rest.',
     tests: ['ammonia', 'nitrite', 'ph', 'temperature', 'alkalinity', 'nitrate'],
     meanwhile: ['Take the dead animal out.', noFeed, air, readyWater],
@@ -96,7 +81,7 @@ export const signs: readonly Sign[] = [
   },
   {
     id: 'molt-stuck',
-    label: 'Shrimp stuck at a molt, or a white ring round the body',
+    label: signLabel['molt-stuck'],
     often: 'Too little calcium, a large change at once, or GH and KH that swing.',
     tests: ['hardness', 'alkalinity', 'ph', 'ammonia', 'nitrite'],
     meanwhile: ['Change nothing large now: no big water change, no minerals all at once.', noFeed],
@@ -104,7 +89,7 @@ export const signs: readonly Sign[] = [
   },
   {
     id: 'thin-shells',
-    label: 'Snail shells thin, white or pitted',
+    label: signLabel['thin-shells'],
     often: 'Acid water, or too little calcium and carbonate.',
     tests: ['ph', 'alkalinity', 'hardness'],
     meanwhile: ['Offer food with calcium, such as a piece of cuttlebone.'],
@@ -112,10 +97,11 @@ export const signs: readonly Sign[] = [
   },
   {
     id: 'plants-melting',
-    label: 'Plants melting or yellowing',
-    often: 'New plants settling in, no nitrate or potassium, or a change of light and CO2.',
-    tests: ['nitrate', 'potassium', 'alkalinity', 'ph', 'hardness'],
+    label: signLabel['plants-melting'],
+    often: 'New plants settling in, GH or KH too low or too high for them, too little light, or no nitrate.',
+    tests: ['hardness', 'alkalinity', 'nitrate', 'ph', 'potassium'],
     meanwhile: [
+      'Look at the light: how many hours, how old the lamp, what shades it.',
       'Take melting leaves out: they rot and make ammonia.',
       'If much melts, test ammonia as well.',
     ],
@@ -123,7 +109,7 @@ export const signs: readonly Sign[] = [
   },
   {
     id: 'cloudy',
-    label: 'Cloudy water',
+    label: signLabel.cloudy,
     often: 'White: bacteria blooming in a new or overfed tank. Green: algae. Gray after digging: dust.',
     tests: ['ammonia', 'nitrite', 'ph', 'nitrate'],
     meanwhile: [noFeed, air, 'Do not clean the filter now: it is what will clear the water.'],
@@ -135,24 +121,49 @@ export const signs: readonly Sign[] = [
 export const signCaution =
   'This is no diagnosis. If animals suffer, or several fall ill, ask a vet or another fish-health professional; give medicines only by their word. A fish kill in a stream: the local authority.';
 
+/** Common practice: what kills within minutes comes before what kills within hours, and that before the rest. */
+const byDanger: readonly SignId[] = [
+  'gasping',
+  'brown-gills',
+  'death',
+  'red-gills',
+  'molt-stuck',
+  'listless',
+  'flashing',
+  'cloudy',
+  'thin-shells',
+  'plants-melting',
+];
+
+/** Signs, the most dangerous first. */
+export const signsByDanger = (seen: readonly SignId[]): SignId[] => byDanger.filter((s) => seen.includes(s));
+
 export interface SignPlan {
+  /** The signs, the most dangerous first. */
+  readonly signs: readonly SignId[];
   readonly pressing: boolean;
   /** Tests in the order that most of the signs ask for, each once. */
   readonly tests: readonly ParameterId[];
   readonly meanwhile: readonly string[];
 }
 
-/** Tests and first steps for all the signs seen together: what the most signs ask for earliest comes first. */
+/** Tests and first steps for all the signs seen together: those of the most dangerous sign come first. */
 export function planForSigns(seen: readonly SignId[]): SignPlan {
-  const chosen = signs.filter((s) => seen.includes(s.id));
-  const weight = new Map<ParameterId, number>();
-  for (const sign of chosen)
-    sign.tests.forEach((test, k) =>
-      weight.set(test, (weight.get(test) ?? 0) + (sign.pressing ? 2 : 1) / (k + 1)),
-    );
+  const ordered = signsByDanger(seen);
+  const chosen = ordered.flatMap((id) => signs.filter((s) => s.id === id));
   return {
+    signs: ordered,
     pressing: chosen.some((s) => s.pressing),
-    tests: [...weight].sort((a, b) => b[1] - a[1]).map(([test]) => test),
+    tests: [...new Set(chosen.flatMap((s) => s.tests))],
     meanwhile: [...new Set(chosen.flatMap((s) => s.meanwhile))],
   };
 }
+
+/** What is asked before anything else: a deed that explains a sign is worth more than a test. Common practice. */
+export const askedFirst = [
+  { kind: 'water-change', says: 'Changed water' },
+  { kind: 'stocked', says: 'Added animals' },
+  { kind: 'medicine', says: 'Treated them' },
+  { kind: 'power-cut', says: 'Lost power' },
+  { kind: 'filter-wash', says: 'Cleaned the filter' },
+] as const satisfies readonly { kind: DeedKind; says: string }[];

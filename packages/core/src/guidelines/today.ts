@@ -1,21 +1,23 @@
 import { z } from 'zod';
 import { WireIntervalSchema, WorkingsSchema, canonicalUnit, convert, toWire } from '../quantity';
 import { type ParameterId, measuredIds, parameters } from '../readings';
-import { type DueTest, DueTestSchema, dueTests, staleAfter } from '../schedule';
+import { type DueTest, DueTestSchema, dueTests } from '../schedule';
 import { stockGroupLabel } from '../waters';
 import { type AppliedLimit } from './applied-limits';
 import { changedSinceLast } from './changed-since-last';
 import { changeWords } from './change-words';
-import { type Facts, type FactsGiven, factsOf } from './facts';
+import { agoWords, holdWords } from './age';
+import { type Facts, type FactsGiven, factsOfPlaces } from './facts';
 import type { Figure } from './figure';
 import { type Finding, FindingSchema } from './finding';
 import { judge } from './judge';
+import { LampSchema, lampOf } from './lamp';
 import type { Band } from './limit';
 import { findingsOf } from './rule-table';
-import { feedsTheFilter } from './rules/figures';
 import { displayUnit, shownValue } from './shown';
 import { type Status, StatusSchema, worse } from './status';
 import { type Subject, SubjectSchema, isComputed, parameterOf, subjectKind, subjectLabel } from './subject';
+import { cannotShow, vitalRows } from './vital-row';
 
 /** One figure of a water as Today shows it: interval, bands and verdict in the keeper's own unit. */
 export const GaugeSchema = z
@@ -27,6 +29,11 @@ export const GaugeSchema = z
     value: WireIntervalSchema.nullable(),
     takenAt: z.int().nullable(),
     readingId: z.string().nullable(),
+    /** The sampling point it was read at; empty where there is only one place. */
+    place: z.string(),
+    placeId: z.string().nullable(),
+    /** True where it was not read but worked out from a reading and what was done since. */
+    estimate: z.boolean(),
     bands: z.array(
       z.object({ from: z.number().nullable(), to: z.number().nullable(), status: StatusSchema }),
     ),
@@ -50,11 +57,11 @@ export const StandingSchema = z
   .object({
     waterId: z.string(),
     at: z.int(),
+    /** That of the lamp. */
     status: StatusSchema,
+    lamp: LampSchema,
     due: z.array(DueTestSchema),
-    /** The worst finding in a sentence; empty where all is clear or unread. */
-    top: z.string(),
-    /** How many findings there are beyond clear. */
+    /** How many findings there are beyond clear, notes left out. */
     troubles: z.int(),
     /** When it was last tested; null where never. */
     lastReadAt: z.int().nullable(),
@@ -86,8 +93,30 @@ const holder = ({ guideline, groups }: AppliedLimit): string => {
   return `${guideline.name}${who}`;
 };
 
-function gaugeOf(facts: Facts, figure: Figure): Gauge {
-  const { water, at } = facts;
+/** Why a figure is unread though it was read once; empty where it is not. */
+function whyUnread(facts: Facts, subject: Subject, figure: Figure): string {
+  const parameter = parameterOf(subject);
+  const effective = facts.read(parameter);
+  if (!figure.value)
+    return `${effective?.because ?? ''} ${effective?.reading.doubts.includes('step-skipped') ? 'Run it again.' : 'Dilute the sample and test again.'}`.trim();
+  if (facts.bands(subject).length > 0 && cannotShow(facts, subject))
+    return 'This kit cannot show it. Confirm it with drops.';
+  const { status } = judgedAs(facts, subject, figure.value);
+  if (status !== 'clear') return '';
+  if (effective && (effective.state === 'past' || effective.state === 'old-bottle')) return effective.because;
+  return facts.at - figure.takenAt > facts.claim(parameter)
+    ? `Read ${agoWords(facts.at - figure.takenAt)}; a reading holds ${holdWords(facts.claim(parameter))} here.`
+    : '';
+}
+
+/** Where a rule says more than the bands, such as a pond in frost, its word stands. */
+function judgedAs(facts: Facts, subject: Subject, value: NonNullable<Figure['value']>) {
+  const bands = facts.bands(subject);
+  return bands.length > 0 ? judge(value, bands) : { status: 'clear' as const, sure: true };
+}
+
+function gaugeOf(facts: Facts, figure: Figure, finding: Finding | undefined): Gauge {
+  const { water, place } = facts;
   const { subject, takenAt } = figure;
   const unit = displayUnit(water, subject);
   const bands = facts.bands(subject);
@@ -99,6 +128,9 @@ function gaugeOf(facts: Facts, figure: Figure): Gauge {
     unit,
     takenAt,
     readingId: figure.reading.id,
+    place: place.name,
+    placeId: place.id,
+    estimate: figure.estimate === true,
     bands: shownBands(bands, subject, unit),
     by: limits.map(holder),
     judged: bands.length > 0,
@@ -116,17 +148,23 @@ function gaugeOf(facts: Facts, figure: Figure): Gauge {
     remark,
     ...more,
   });
-  if (!figure.value) return unread('The color was not one of the card. Dilute the sample and test again.');
-  if (at - takenAt > staleAfter(water, parameterOf(subject)))
-    return unread('Read too long ago to say how it is today.');
-  if (bands.length === 0) return unread('No usual limit for this kind of water; noted.');
-  if (feedsTheFilter(facts, subject))
-    return unread('No animals live here yet: it belongs to growing the filter and harms nobody.', {
-      bands: [],
-      judged: false,
-    });
-  const { status, sure } = judge(figure.value, bands);
-  return { ...base, value: toWire(shownValue(water, subject, figure.value)), status, sure, remark: '' };
+  const why = whyUnread(facts, subject, figure);
+  if (why || !figure.value) return unread(why);
+  if (bands.length === 0)
+    return unread(
+      facts.lives === 'nobody' && facts.water.kind !== 'source' && facts.water.kind !== 'stream'
+        ? 'Nobody lives here, as you said: it harms nobody.'
+        : 'No usual limit for this kind of water; noted.',
+      { bands: [], judged: false },
+    );
+  const verdict = judge(figure.value, bands);
+  return {
+    ...base,
+    value: toWire(shownValue(water, subject, figure.value)),
+    status: finding?.status ?? verdict.status,
+    sure: verdict.sure,
+    remark: '',
+  };
 }
 
 function neverRead(facts: Facts, subject: Subject): Gauge {
@@ -139,6 +177,9 @@ function neverRead(facts: Facts, subject: Subject): Gauge {
     value: null,
     takenAt: null,
     readingId: null,
+    place: facts.place.name,
+    placeId: facts.place.id,
+    estimate: false,
     bands: shownBands(bands, subject, unit),
     by: [],
     status: 'unread',
@@ -151,10 +192,16 @@ function neverRead(facts: Facts, subject: Subject): Gauge {
 }
 
 /** What Today shows: what is routine, what was read, and what is computed where a limit speaks of it. */
-function isShown(facts: Facts, subject: Subject): boolean {
-  if (subject === 'free-ammonia') return facts.water.kind !== 'source';
+function isShown(facts: Facts, subject: Subject, vital: readonly ParameterId[]): boolean {
+  const parameter = parameterOf(subject);
+  const several = facts.place.name !== '';
+  // What another place lends is shown there.
+  if (several && facts.figure(subject) !== undefined && !facts.place.owns(parameter)) return false;
+  if (subject === 'free-ammonia')
+    return facts.water.kind !== 'source' && (!several || facts.figure(subject) !== undefined);
   if (isComputed(subject)) return facts.figure(subject) !== undefined && facts.limits(subject).length > 0;
-  return parameters[subject].routine || facts.figure(subject) !== undefined;
+  if (facts.figure(subject) !== undefined) return true;
+  return several ? vital.includes(subject) : parameters[subject].routine;
 }
 
 const shownSubjects: readonly Subject[] = [
@@ -167,37 +214,73 @@ const shownSubjects: readonly Subject[] = [
 ];
 
 interface Judged {
-  readonly facts: Facts;
+  readonly places: readonly Facts[];
   readonly findings: Finding[];
   readonly standing: Standing;
 }
 
 function judged(given: FactsGiven): Judged {
-  const facts = factsOf(given);
-  const findings = findingsOf(facts);
-  const statusOf = (parameter: ParameterId): Status =>
-    findings
-      .filter((f) => f.rule === 'limits' && f.subject !== null && parameterOf(f.subject) === parameter)
-      .map((f) => f.status)
-      .reduce(worse, 'unread');
-  const due: DueTest[] = dueTests(facts.water, facts.latest, facts.deeds, statusOf, facts.at);
-  const troubles = findings.filter((f) => f.status !== 'clear');
-  const times = measuredIds().flatMap((p) => facts.latest[p]?.takenAt ?? []);
-  const [worst] = troubles;
+  const places = factsOfPlaces(given);
+  const findings = findingsOf(places);
+  const lamp = lampOf(places, findings);
+  const due = places.flatMap((facts) => dueAt(facts, findings)).sort((a, b) => a.dueAt - b.dueAt);
+  const troubles = findings.filter((f) => f.status !== 'clear' && !f.note);
+  const times = places.flatMap((f) => measuredIds().flatMap((p) => f.latest[p]?.takenAt ?? []));
   return {
-    facts,
+    places,
     findings,
     standing: {
-      waterId: facts.water.id,
-      at: facts.at,
-      status: findings.map((f) => f.status).reduce(worse, 'unread'),
+      waterId: given.water.id,
+      at: given.at,
+      status: lamp.status,
+      lamp,
       due,
-      top: worst?.what ?? '',
       troubles: troubles.length,
       lastReadAt: times.length > 0 ? Math.max(...times) : null,
-      changed: changedSinceLast(facts),
+      changed: places.flatMap((facts) =>
+        changedSinceLast(facts).map((line) => (facts.place.name ? `${facts.place.name}: ${line}` : line)),
+      ),
     },
   };
+}
+
+/** What is due at one place; what another place lends is due there. */
+function dueAt(facts: Facts, findings: readonly Finding[]): DueTest[] {
+  const { place, water } = facts;
+  const statusOf = (parameter: ParameterId): Status =>
+    findings
+      .filter(
+        (f) =>
+          f.rule === 'limits' &&
+          !f.note &&
+          f.subject !== null &&
+          parameterOf(f.subject) === parameter &&
+          f.placeId === (place.name ? place.id : null),
+      )
+      .map((f) => f.status)
+      .reduce(worse, 'clear');
+  const vital = vitalRows(facts);
+  const several = place.name !== '';
+  return dueTests(
+    water,
+    facts.latest,
+    facts.deeds,
+    statusOf,
+    facts.at,
+    vital.map((v) => ({
+      parameter: v.parameter,
+      holds: v.state === 'holds' || v.state === 'too-old',
+      claim: v.claim,
+      because: v.because,
+    })),
+  )
+    .filter(
+      (d) =>
+        !several ||
+        place.owns(d.parameter) ||
+        vital.some((v) => v.parameter === d.parameter && v.state === 'never'),
+    )
+    .map((d) => ({ ...d, place: place.name, placeId: several ? place.id : null }));
 }
 
 /** How a water stands, without the figures one by one. */
@@ -205,16 +288,28 @@ export const standingOf = (given: FactsGiven): Standing => judged(given).standin
 
 /** How a water is: every figure by its limits, all findings with what to do, and what is due. */
 export function today(given: FactsGiven): Today {
-  const { facts, findings, standing } = judged(given);
-  const gauges = shownSubjects
-    .filter((subject) => isShown(facts, subject))
-    .map((subject) => {
-      const figure = facts.figure(subject);
-      return figure ? gaugeOf(facts, figure) : neverRead(facts, subject);
-    });
+  const { places, findings, standing } = judged(given);
+  const gauges = places.flatMap((facts) => {
+    const vital = vitalRows(facts).map((v) => v.parameter);
+    return shownSubjects
+      .filter((subject) => isShown(facts, subject, vital))
+      .map((subject) => {
+        const figure = facts.figure(subject);
+        if (!figure) return neverRead(facts, subject);
+        const finding = findings.find(
+          (f) =>
+            f.rule === 'limits' &&
+            f.subject === subject &&
+            f.placeId === (facts.place.name ? facts.place.id : null),
+        );
+        return gaugeOf(facts, figure, finding);
+      });
+  });
+  const factsFor = (f: Finding) =>
+    places.find((p) => (p.place.name ? p.place.id : null) === f.placeId) ?? places[0]!;
   return {
     ...standing,
     gauges,
-    findings: findings.map((f) => ({ ...f, change: changeWords(facts, f) })),
+    findings: findings.map((f) => ({ ...f, change: changeWords(factsFor(f), f) })),
   };
 }

@@ -13,6 +13,7 @@ export const doubtIds = [
   'marked-bottle',
   'blank-colored',
   'flashed',
+  'step-skipped',
 ] as const;
 export const DoubtIdSchema = z.enum(doubtIds);
 export type DoubtId = z.infer<typeof DoubtIdSchema>;
@@ -28,6 +29,8 @@ export interface Doubt {
   readonly widenHigh: number;
   /** True where it may be any amount more: nothing is left of the high end. */
   readonly openHigh?: boolean;
+  /** True where it leaves no value at all: the result would be chance. */
+  readonly voids?: boolean;
   /** True where the test is worth running again before anything is done about the figure. */
   readonly repeat: boolean;
 }
@@ -127,7 +130,19 @@ export const doubts: Readonly<Record<DoubtId, Doubt>> = {
     openHigh: true,
     repeat: true,
   },
+  'step-skipped': {
+    id: 'step-skipped',
+    label: 'A step that decides was left out',
+    effect: 'Without that step the color means nothing: no value is taken from it.',
+    widenLow: 0,
+    widenHigh: 0,
+    voids: true,
+    repeat: true,
+  },
 };
+
+/** True where a doubt leaves no value. */
+export const isVoid = (ids: readonly DoubtId[]): boolean => ids.some((id) => doubts[id].voids === true);
 
 /** The doubts for which a repeat is worth its reagent. */
 export const worthRepeating = (ids: readonly DoubtId[]): DoubtId[] => ids.filter((id) => doubts[id].repeat);

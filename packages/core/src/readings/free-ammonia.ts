@@ -35,6 +35,8 @@ interface Used {
   readonly total: Interval;
   readonly ph: Interval;
   readonly temperature: Interval;
+  /** False where no pH near enough in time was measured, or its top is open. */
+  readonly phKnown: boolean;
 }
 
 /** Where a water would cross the limit if one condition alone moved. */
@@ -234,8 +236,10 @@ export function freeAmmonia(total: Dated, ph: Dated | null, temperature: Dated |
   checkInterval(total.value, 'total', possibleTotal);
   const phAged = aged('ph', ph, total.takenAt);
   const temperatureAged = aged('temperature', temperature, total.takenAt);
+  const phKnown =
+    ph !== null && Number.isFinite(ph.value.high) && Math.abs(total.takenAt - ph.takenAt) <= missingAfter;
   return new FreeAmmonia(
-    { total: total.value, ph: phAged.used, temperature: temperatureAged.used },
+    { total: total.value, ph: phAged.used, temperature: temperatureAged.used, phKnown },
     phAged.why,
     temperatureAged.why,
   );

@@ -23,7 +23,7 @@ import {
   scale,
   unitOf,
 } from '../quantity';
-import { type DoubtId, doubts, widenByDoubts } from './doubt';
+import { type DoubtId, doubts, isVoid, widenByDoubts } from './doubt';
 import type { Entered } from './entered';
 import { type ParameterId, parameters } from './parameter';
 
@@ -224,19 +224,25 @@ function observe(observation: Observation, method: Method | null, book: MethodBo
       const limits = { floor: bound(possible[0]), ceiling: bound(possible[1]) };
       // A meter shows one figure; what was written down elsewhere may be a range, a limit or a word.
       if (meter) parseFigure(entered.text, 'entered.text');
-      const value = parseRange(entered.text, 'entered.text', {
+      const parsed = parseRange(entered.text, 'entered.text', {
         ...limits,
         halfWidth: accuracy,
         fromZero: isRelative(kind),
         trace: trace === undefined ? undefined : bound(trace),
       });
+      const value =
+        !meter && trace !== undefined && isBareZero(entered.text)
+          ? interval(0, 0, zeroUpTo(method, parameter, entered.unit) ?? bound(trace))
+          : parsed;
       return {
         value,
         unit: entered.unit,
         words: () => ({
           formula: meter
             ? 'figure ± accuracy of the meter'
-            : 'figure ± half its last digit, or the range as typed',
+            : value !== parsed
+              ? 'nothing seen: from zero to what the card first shows'
+              : 'figure ± half its last digit, or the range as typed',
           substituted: `${entered.text.trim()} → ${formatReading(value)} ${entered.unit}`,
           input: {
             label: meter ? 'Shown by the meter' : 'Figure typed',
@@ -252,6 +258,16 @@ function observe(observation: Observation, method: Method | null, book: MethodBo
       };
     }
   }
+}
+
+/** "0" typed alone is what somebody saw, and no figure to half a unit. */
+const isBareZero = (text: string): boolean => /^(0+|nil|none|zero|nothing)$/i.test(text.trim());
+
+/** How far the zero of a method's card reaches: half-way to its next swatch, in a unit; null where its card is not known. */
+function zeroUpTo(method: Method | null, parameter: ParameterId, unit: string): number | null {
+  const card = method && measures(method, parameter) ? cardFor(method, parameter) : undefined;
+  if (!card || card.values[0] !== 0 || card.values[1] === undefined) return null;
+  return convert(card.values[1] / 2, parameters[parameter].kind, card.unit, unit);
 }
 
 /** Doubts widen by shares of the value, which mean nothing on the scales of pH and temperature. */
@@ -288,7 +304,8 @@ export function interpret(observation: Observation, book: MethodBook = shippedBo
   const dilution = dilutionOf(observation);
   const undiluted = raw.value && scale(raw.value, dilution);
   const widened = undiluted && isRelative(kind) ? widenByDoubts(undiluted, observation.doubts) : undiluted;
-  const value = widened && convertInterval(widened, kind, raw.unit, unit);
+  const value =
+    widened && !isVoid(observation.doubts) ? convertInterval(widened, kind, raw.unit, unit) : null;
 
   const [low, high] = possible;
   // A hair of tolerance: 122 °F converts to 50.000000000000007 °C.
@@ -317,7 +334,7 @@ export function interpret(observation: Observation, book: MethodBook = shippedBo
   return {
     value,
     get workings(): Workings {
-      return wordsOf(observation, method, raw, widened);
+      return wordsOf(observation, method, raw, isVoid(observation.doubts) ? null : widened);
     },
   };
 }
@@ -356,7 +373,7 @@ function wordsOf(
       ...observation.doubts.map((id) => ({
         label: 'Doubt',
         value: doubts[id].label,
-        note: relative ? doubts[id].effect : 'Marked; the range stays.',
+        note: relative || doubts[id].voids ? doubts[id].effect : 'Marked; the range stays.',
       })),
     ],
     sources: [method ? `${method.name}, version ${method.version}: ${method.basis}` : 'As typed'],

@@ -8,17 +8,33 @@ import {
   formatReading,
   interval,
   molarMass,
+  parseFigure,
   parseRange,
+  point,
   possibleAmount,
   scale,
 } from '../quantity';
 import { ammoniaFromProtein, risePerGram, saltIds, salts } from '../chemistry';
+import { IdSchema } from '../readings/reading';
+import { lifeStages } from '../waters/stock-entry';
+import { StockGroupIdSchema, isAnimal, stockGroupLabel } from '../waters/stock-group';
+import { SignIdSchema, signIds, signLabel } from './sign-id';
 
 const typed = z
   .string({ error: 'Type a figure.' })
   .trim()
   .min(1, 'Type a figure.')
   .max(40, 'At most 40 characters.');
+
+/** What a water was changed with. */
+const changed = {
+  /** Left out: the source that the water names. Null: nobody knows. */
+  sourceWaterId: IdSchema.nullable().optional(),
+  /** False where the new water went in without conditioner. */
+  conditioned: z.boolean().optional(),
+};
+
+export const conditionerAims = ['chlorine', 'ammonia'] as const;
 
 /** How much was put in or changed, as the keeper typed it. */
 export const DeedAmountSchema = z
@@ -35,8 +51,8 @@ export const DeedAmountSchema = z
       density: typed.default('0.96'),
     }),
     /** Part of the water changed, %. */
-    z.object({ by: z.literal('part'), percent: typed }),
-    z.object({ by: z.literal('liters'), liters: typed }),
+    z.object({ by: z.literal('part'), percent: typed, ...changed }),
+    z.object({ by: z.literal('liters'), liters: typed, ...changed }),
     z.object({ by: z.literal('salt'), salt: z.enum(saltIds), grams: typed }),
     z.object({
       by: z.literal('feed'),
@@ -45,6 +61,23 @@ export const DeedAmountSchema = z
       protein: typed,
       /** True for food that rots uneaten: all of its nitrogen comes out. */
       rots: z.boolean(),
+    }),
+    /** Animals that came, died or went. */
+    z.object({
+      by: z.literal('animals'),
+      /** Null where it was not said which. */
+      group: StockGroupIdSchema.refine(isAnimal, 'Choose a kind of animal.').nullable().default(null),
+      count: typed,
+      /** Weight of one, grams. */
+      gramsEach: z.string().trim().max(40, 'At most 40 characters.').default(''),
+      stage: z.enum(lifeStages).nullable().default(null),
+    }),
+    z.object({ by: z.literal('rain'), millimeters: typed }),
+    z.object({ by: z.literal('hours'), hours: typed }),
+    z.object({ by: z.literal('against'), against: z.enum(conditionerAims) }),
+    z.object({
+      by: z.literal('signs'),
+      signs: z.array(SignIdSchema).min(1, 'Tick what you see.').max(signIds.length),
     }),
   ])
   .meta({ id: 'DeedAmount' });
@@ -107,8 +140,55 @@ function figuresOf(amount: DeedAmount): Record<string, Interval> {
         grams: figure(amount.grams, 'grams', grams('Food')),
         protein: figure(amount.protein, 'protein', percent('Protein')),
       };
+    case 'animals':
+      return {
+        count: wholeNumber(amount.count),
+        ...(amount.gramsEach === ''
+          ? {}
+          : {
+              gramsEach: figure(amount.gramsEach, 'gramsEach', {
+                ...possibleAmount('The weight of one', 'g'),
+                high: 100_000,
+              }),
+            }),
+      };
+    case 'rain':
+      return {
+        millimeters: figure(amount.millimeters, 'millimeters', {
+          ...possibleAmount('Rain', 'mm'),
+          high: mostRain,
+        }),
+      };
+    case 'hours':
+      return { hours: figure(amount.hours, 'hours', { ...possibleAmount('The time', 'h'), high: 8760 }) };
+    case 'against':
+    case 'signs':
+      return {};
   }
 }
+
+/** More has never fallen in a day anywhere: 1,825 mm in 24 hours, La Réunion 1966 (WMO's list of extremes, from memory). */
+const mostRain = 1825;
+
+/** @throws FieldError for what is no whole number of animals */
+function wholeNumber(text: string): Interval {
+  const { value } = parseFigure(text, 'count');
+  if (value < 1 || value > 1_000_000 || !Number.isInteger(value))
+    throw new FieldError('out-of-range', 'count', 'Type how many as a whole number, 1 or more.');
+  return point(value);
+}
+
+/** How many animals, and what one weighs where that was told. Null for an amount of something else. */
+export function animalsOf(
+  amount: DeedAmount,
+): { readonly count: number; readonly gramsEach: number | null } | null {
+  if (amount.by !== 'animals') return null;
+  const { count, gramsEach } = figuresOf(amount);
+  return { count: count!.best, gramsEach: gramsEach?.best ?? null };
+}
+/** Millimeters of rain, or hours without a filter; null for an amount of something else. */
+export const figureOf = (amount: DeedAmount): Interval | null =>
+  amount.by === 'rain' || amount.by === 'hours' ? (Object.values(figuresOf(amount))[0] ?? null) : null;
 
 /**
  * Refuses an amount that cannot be read or cannot be.
@@ -164,8 +244,17 @@ export function effectOf(amount: DeedAmount, liters: number | null): DeedEffect 
       const share = amount.rots ? nitrogenOfProtein : ammoniaFromProtein;
       return { food: scale(product(f.grams!, f.protein!), (10 * share) / needsVolume(liters)) };
     }
+    case 'animals':
+    case 'rain':
+    case 'hours':
+    case 'against':
+    case 'signs':
+      return {};
   }
 }
+
+const bare = ({ conditioned }: { readonly conditioned?: boolean | undefined }): string =>
+  conditioned === false ? ', without conditioner' : '';
 
 /** The amount in words, as on a list: "2 mg/L NH3-N", "30 %", "12 g sodium bicarbonate". */
 export function amountWords(amount: DeedAmount): string {
@@ -177,13 +266,26 @@ export function amountWords(amount: DeedAmount): string {
     case 'household-ammonia':
       return `${amount.milliliters} mL ammonia of ${amount.strength} %`;
     case 'part':
-      return `${amount.percent} %`;
+      return `${amount.percent} %${bare(amount)}`;
     case 'liters':
-      return `${amount.liters} L`;
+      return `${amount.liters} L${bare(amount)}`;
     case 'salt':
       return `${amount.grams} g ${salts[amount.salt].name.toLowerCase()}`;
     case 'feed':
       return `${amount.grams} g with ${amount.protein} % protein`;
+    case 'animals': {
+      const kind = amount.group === null ? '' : ` ${stockGroupLabel[amount.group].toLowerCase()}`;
+      const weight = amount.gramsEach === '' ? '' : ` of ${amount.gramsEach} g`;
+      return `${amount.count}${amount.stage === 'young' ? ' young' : ''}${kind}${weight}`;
+    }
+    case 'rain':
+      return `${amount.millimeters} mm`;
+    case 'hours':
+      return `${amount.hours} h`;
+    case 'against':
+      return `against ${amount.against}`;
+    case 'signs':
+      return amount.signs.map((id) => signLabel[id].toLowerCase()).join('; ');
   }
 }
 

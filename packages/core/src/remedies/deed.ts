@@ -19,6 +19,18 @@ export const deedKinds = [
   'treatment',
   'loss',
   'other',
+  'departure',
+  'filter-rinse',
+  'filter-wash',
+  'media-change',
+  'filter-stopped',
+  'power-cut',
+  'medicine',
+  'conditioner',
+  'acid',
+  'rescape',
+  'sign',
+  'sign-over',
 ] as const;
 export const DeedKindSchema = z.enum(deedKinds, { error: 'Choose what was done.' });
 export type DeedKind = z.infer<typeof DeedKindSchema>;
@@ -31,13 +43,25 @@ export const deedLabel: Readonly<Record<DeedKind, string>> = {
   seeding: 'Grown media put in',
   buffer: 'Buffer added',
   stocked: 'Animals added',
-  'filter-clean': 'Filter cleaned',
+  'filter-clean': 'Filter cleaned, not said how',
   planting: 'Plants added',
   harvest: 'Plants harvested',
-  rain: 'Heavy rain',
-  treatment: 'Treatment',
-  loss: 'Animal lost',
+  rain: 'Rain',
+  treatment: 'Treatment, not said which',
+  loss: 'Animals died',
   other: 'Something else',
+  departure: 'Animals moved out',
+  'filter-rinse': 'Filter rinsed in its own water',
+  'filter-wash': 'Filter washed under the tap',
+  'media-change': 'Filter media changed',
+  'filter-stopped': 'Filter stopped',
+  'power-cut': 'Power cut',
+  medicine: 'Medicine given',
+  conditioner: 'Conditioner put in',
+  acid: 'Acid or pH lowered',
+  rescape: 'Rescaped or ground dug up',
+  sign: 'Animals look wrong',
+  'sign-over': 'Animals look well again',
 };
 
 /** The ways in which the amount of each kind can be told; kinds that are left out have words only. */
@@ -47,6 +71,14 @@ export const amountsOf: Partial<Record<DeedKind, readonly DeedAmount['by'][]>> =
   challenge: ['rise', 'ammonium-chloride', 'household-ammonia'],
   feed: ['feed'],
   buffer: ['salt'],
+  stocked: ['animals'],
+  loss: ['animals'],
+  departure: ['animals'],
+  rain: ['rain'],
+  'filter-stopped': ['hours'],
+  'power-cut': ['hours'],
+  conditioner: ['against'],
+  sign: ['signs'],
 };
 
 export const DeedDraftSchema = z
@@ -66,6 +98,8 @@ export type DeedDraft = z.infer<typeof DeedDraftSchema>;
 
 /** The draft with the rules that join several fields: an amount that goes with its kind, and can be. */
 export const CheckedDeedDraftSchema = DeedDraftSchema.superRefine(({ kind, amount }, context) => {
+  if (kind === 'sign' && !amount)
+    return context.addIssue({ code: 'custom', path: ['amount'], message: 'Tick what you see.' });
   if (!amount) return;
   const issue = (path: string[], message: string) =>
     context.addIssue({ code: 'custom', path: ['amount', ...path], message });

@@ -7,7 +7,15 @@ import type { Water } from '../waters';
 const day = 86_400_000;
 
 export const DueTestSchema = z
-  .object({ parameter: ParameterIdSchema, label: z.string(), dueAt: z.int(), why: z.string() })
+  .object({
+    parameter: ParameterIdSchema,
+    label: z.string(),
+    dueAt: z.int(),
+    why: z.string(),
+    /** The sampling point; empty where there is only one place. */
+    place: z.string(),
+    placeId: z.string().nullable(),
+  })
   .meta({ id: 'DueTest' });
 export type DueTest = z.infer<typeof DueTestSchema>;
 
@@ -34,55 +42,70 @@ export function cadenceDays(water: Pick<Water, 'kind' | 'cycling'>, parameter: P
   return settledDays[water.kind];
 }
 
-/** Milliseconds after which a reading no longer tells how a water is: three cadences. Hedge Lamp's own rule. */
-export const staleAfter = (water: Pick<Water, 'kind' | 'cycling'>, parameter: ParameterId): number =>
-  3 * day * (cadenceDays(water, parameter) ?? cadenceDays(water, 'ph')!);
-
 /** What falls due within half a day counts as due: people test when they come by, not at the hour. */
 const soon = day / 2;
 
 /** Deeds after which the next day wants a test. Common practice. */
-const testAfter: readonly Deed['kind'][] = ['treatment', 'stocked', 'filter-clean', 'loss', 'rain'];
+const testAfter: readonly Deed['kind'][] = [
+  'treatment',
+  'medicine',
+  'stocked',
+  'filter-clean',
+  'loss',
+  'rain',
+];
+
+/** A figure without which nobody can say that all is well. */
+export interface Wanted {
+  readonly parameter: ParameterId;
+  /** False where something done since, or the reading itself, makes it count no more. */
+  readonly holds: boolean;
+  /** Milliseconds for which it may be part of the claim. */
+  readonly claim: number;
+  readonly because: string;
+}
 
 /**
- * What is due by now, longest overdue first.
+ * What is due by now, longest overdue first. What a claim rests on is due when the claim runs out, if its usual day
+ * comes later.
  * @param statusOf how each parameter stands; one that needs acting on is tested again the next day
+ * @param wanted what a claim rests on
  */
 export function dueTests(
-  water: Water,
+  water: Pick<Water, 'kind' | 'cycling' | 'createdAt'>,
   latest: Partial<Record<ParameterId, Reading>>,
   deeds: readonly Deed[],
   statusOf: (parameter: ParameterId) => Status,
   at: number,
+  wanted: readonly Wanted[] = [],
 ): DueTest[] {
   const due: DueTest[] = [];
-  for (const { id, label, routine } of Object.values(parameters)) {
+  const push = (parameter: ParameterId, dueAt: number, why: string) =>
+    due.push({ parameter, label: parameters[parameter].label, dueAt, why, place: '', placeId: null });
+  for (const { id, routine } of Object.values(parameters)) {
     if (!routine) continue;
     const cadence = cadenceDays(water, id);
     const last = latest[id];
     const status = statusOf(id);
+    const want = wanted.find((w) => w.parameter === id);
     if (!last) {
-      if (cadence !== null && id !== 'hardness')
-        due.push({ parameter: id, label, dueAt: water.createdAt, why: 'Not tested yet.' });
+      if ((cadence !== null && id !== 'hardness') || want) push(id, water.createdAt, 'Not tested yet.');
       continue;
     }
     const deed = deeds.find((d) => testAfter.includes(d.kind) && d.at > last.takenAt);
-    if (status === 'act' || status === 'urgent')
-      due.push({
-        parameter: id,
-        label,
-        dueAt: last.takenAt + day,
-        why: 'It needed acting on: test again the next day.',
-      });
+    if (want && !want.holds) push(id, last.takenAt, want.because || 'What was read does not count any more.');
+    else if (status === 'act' || status === 'urgent')
+      push(id, last.takenAt + day, 'It needed acting on: test again the next day.');
     else if (deed && (id === 'ammonia' || id === 'ph'))
-      due.push({ parameter: id, label, dueAt: deed.at + day, why: 'Something was done that can upset it.' });
-    else if (cadence !== null)
-      due.push({
-        parameter: id,
-        label,
-        dueAt: last.takenAt + cadence * day,
-        why: `Usual every ${cadence} days.`,
-      });
+      push(id, deed.at + day, 'Something was done that can upset it.');
+    else if (want && (cadence === null || want.claim < cadence * day))
+      push(id, last.takenAt + want.claim, `A reading holds ${holdsFor(want.claim)} here.`);
+    else if (cadence !== null) push(id, last.takenAt + cadence * day, `Usual every ${cadence} days.`);
   }
   return due.filter((d) => d.dueAt <= at + soon).sort((a, b) => a.dueAt - b.dueAt);
 }
+
+const holdsFor = (claim: number): string => {
+  const days = Math.round(claim / day);
+  return days === 1 ? 'a day' : `${days} days`;
+};

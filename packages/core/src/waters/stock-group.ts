@@ -8,6 +8,13 @@ export const stockGroupIds = [
   'soft-water-fish',
   'rift-lake-fish',
   'trout',
+  'koi',
+  'round-goldfish',
+  'discus',
+  'tilapia',
+  'farmed-catfish',
+  'warm-perch',
+  'cool-perch',
   'shrimp',
   'crystal-shrimp',
   'snails',
@@ -20,6 +27,13 @@ export type StockGroupId = z.infer<typeof StockGroupIdSchema>;
 export const stockGroupLabel: Readonly<Record<StockGroupId, string>> = {
   'community-fish': 'Mixed tropical fish',
   goldfish: 'Goldfish and other pond fish',
+  koi: 'Koi and carp',
+  'round-goldfish': 'Round-bodied goldfish',
+  discus: 'Discus and other warm-water fish',
+  tilapia: 'Tilapia',
+  'farmed-catfish': 'Catfish (loop or farm)',
+  'warm-perch': 'Jade and silver perch',
+  'cool-perch': 'European and yellow perch',
   livebearers: 'Livebearers',
   'soft-water-fish': 'Soft-water fish',
   'rift-lake-fish': 'Rift-lake cichlids',
@@ -31,5 +45,13 @@ export const stockGroupLabel: Readonly<Record<StockGroupId, string>> = {
   'leafy-greens': 'Leafy greens (loop)',
 };
 
-/** Groups of animals; the others are plants. A water without any of these can be harmed less. */
+/** Groups of animals; the others are plants. */
 export const isAnimal = (id: StockGroupId): boolean => id !== 'water-plants' && id !== 'leafy-greens';
+
+/** Animals of the cold: a frozen pond is theirs, and nothing there is heated. Common practice. */
+export const isColdWater = (id: StockGroupId): boolean =>
+  ['goldfish', 'koi', 'trout', 'cool-perch'].includes(id);
+
+/** Animals without a backbone: a snail or shrimp that dies is another matter than a fish. */
+export const isInvertebrate = (id: StockGroupId): boolean =>
+  ['shrimp', 'crystal-shrimp', 'snails'].includes(id);

@@ -2,7 +2,8 @@ import { z } from 'zod';
 import { units } from '../quantity';
 import { GuidanceSchema } from '../guidelines/guidance';
 import { IdSchema, InstantSchema } from '../readings/reading';
-import { StockGroupIdSchema } from './stock-group';
+import { StockEntrySchema } from './stock-entry';
+import { StockGroupIdSchema, isAnimal } from './stock-group';
 import { VolumeFromSchema } from './tank-volume';
 
 export const waterKinds = ['aquarium', 'pond', 'aquaponics', 'standing', 'source', 'stream'] as const;
@@ -55,6 +56,32 @@ export const SamplingPointSchema = z.object({
     .max(60, 'At most 60 characters.'),
 });
 
+/** What salt is in a water, as its keeper tells it; null where nobody said. */
+export const salinities = ['fresh', 'medicine', 'brackish', 'marine'] as const;
+export const salinityLabel: Readonly<Record<(typeof salinities)[number], string>> = {
+  fresh: 'Fresh water',
+  medicine: 'Fresh, salted as a medicine',
+  brackish: 'Brackish',
+  marine: 'Sea water',
+};
+
+export const filterKinds = ['sponge', 'internal', 'hang-on', 'canister', 'bed', 'other', 'none'] as const;
+export const filterKindLabel: Readonly<Record<(typeof filterKinds)[number], string>> = {
+  sponge: 'Sponge with air',
+  internal: 'Internal',
+  'hang-on': 'Hung on the rim',
+  canister: 'Canister',
+  bed: 'Bed, trickle or pond chamber',
+  other: 'Another kind',
+  none: 'None',
+};
+
+const FilterSchema = z.object({
+  kind: z.enum(filterKinds),
+  /** Since when it runs; null where nobody knows. */
+  since: InstantSchema.nullable().default(null),
+});
+
 /** What a keeper tells about a water. */
 export const WaterDraftSchema = z
   .object({
@@ -75,7 +102,29 @@ export const WaterDraftSchema = z
     /** The measurements the volume was worked out from, when it was. */
     volumeFrom: VolumeFromSchema.nullable().default(null),
     units: UnitChoiceSchema.prefault({}),
-    stockGroups: z.array(StockGroupIdSchema).max(20).default([]),
+    stockGroups: z.array(StockGroupIdSchema).max(30).default([]),
+    /** Whether animals live in it; null where nobody said, and then it is judged as if they did. */
+    livesHere: z.enum(['animals', 'nobody']).nullable().default(null),
+    /** How many, how heavy and how old, as far as that was told. */
+    stock: z.array(StockEntrySchema).max(60, 'At most 60 lines.').default([]),
+    salinity: z.enum(salinities).nullable().default(null),
+    /** Mean depth, meters. */
+    meanDepth: z
+      .number({ error: 'Type the mean depth as a number.' })
+      .positive('The depth must be more than 0 m.')
+      .max(100, 'At most 100 m. Check the unit.')
+      .nullable()
+      .default(null),
+    /** Surface, square meters. */
+    surface: z
+      .number({ error: 'Type the surface as a number.' })
+      .positive('The surface must be more than 0 m².')
+      .max(1_000_000, 'At most a square kilometer. Check the unit.')
+      .nullable()
+      .default(null),
+    /** True where a roof or a yard drains into it: then nobody knows how much rain comes in. */
+    roofWater: z.boolean().nullable().default(null),
+    filter: FilterSchema.nullable().default(null),
     /** True while the filter is still growing in. */
     cycling: z.boolean().default(false),
     samplingPoints: z.array(SamplingPointSchema).max(20, 'At most 20 sampling points.').default([]),
@@ -95,6 +144,13 @@ export const CheckedWaterDraftSchema = WaterDraftSchema.superRefine((water, cont
       path: ['netLiters'],
       message: 'Type the net volume; doses and changes need it.',
     });
+  const someone = water.stockGroups.some(isAnimal) || water.stock.some((entry) => entry.count !== 0);
+  if (water.livesHere === 'nobody' && someone)
+    context.addIssue({
+      code: 'custom',
+      path: ['livesHere'],
+      message: 'You said that nobody lives here, and told animals too. Untick one of the two.',
+    });
   if (water.sourceWaterId === water.id)
     context.addIssue({
       code: 'custom',
@@ -110,3 +166,11 @@ export const WaterSchema = WaterDraftSchema.extend({
   deletedAt: InstantSchema.nullable(),
 }).meta({ id: 'Water' });
 export type Water = z.infer<typeof WaterSchema>;
+
+/** Mean depth of a water, m: as told, else volume over surface; null where neither is known. */
+export const meanDepthOf = ({
+  meanDepth,
+  surface,
+  netLiters,
+}: Pick<Water, 'meanDepth' | 'surface' | 'netLiters'>): number | null =>
+  meanDepth ?? (surface !== null && netLiters !== null ? netLiters / 1000 / surface : null);

@@ -30,7 +30,7 @@ const runOf = (...tests: object[]) =>
     tests: tests.map((t, k) => ({ id: uuid(k + 1), ...t })),
   });
 const done = (test: number, from: number, count: number, at = 0) =>
-  Array.from({ length: count }, (_, k) => event(test, at, { type: 'step-done', step: from + k }));
+  Array.from({ length: count }, (_, k) => event(test, at, { type: 'step-done', step: from + k, did: true }));
 const drops = (step: number, count: number, at = 1) =>
   Array.from({ length: count }, () => event(1, at, { type: 'drop', step }));
 const confirmed = (test: number, seconds: number, more: object = {}) =>
@@ -261,7 +261,7 @@ describe('a shake that was cut short', () => {
   const run = runOf({ methodId: 'nitrate-two-bottles' });
   const upTo = [...done(1, 0, 4), event(1, 1, { type: 'timer-started', step: 4 })];
   it('is a doubt by itself when it decides, not a scolding', () => {
-    const [tube] = tubesAt(run, [...upTo, event(1, 11, { type: 'step-done', step: 4 })], start + 12_000);
+    const [tube] = tubesAt(run, [...upTo, event(1, 21, { type: 'step-done', step: 4 })], start + 22_000);
     expect(tube!.doubts).toEqual(['shook-short']);
     const [nearly] = tubesAt(run, [...upTo, event(1, 29, { type: 'step-done', step: 4 })], start + 29_500);
     expect(nearly!.doubts).toEqual([]);

@@ -35,7 +35,7 @@ function ranThrough(...ran: Ran[]) {
     const { steps } = methodOf(methodId);
     const last = steps.length - 1;
     return [
-      ...steps.slice(0, -1).map((_s, step) => event({ type: 'step-done', step })),
+      ...steps.slice(0, -1).map((_s, step) => event({ type: 'step-done', step, did: true })),
       ...Array.from({ length: drops }, () => event({ type: 'drop', step: last })),
       event(match ? { type: 'matched', step: last, match } : { type: 'turned', step: last }),
       event({ type: 'confirmed', readingId: uuid(serial++), zone: 'Etc/UTC' }),

@@ -8,6 +8,7 @@ import {
   timerEnd,
   tubesAt,
 } from '@hedge-lamp/core/bench';
+import { interpret } from '@hedge-lamp/core/readings';
 import fc from 'fast-check';
 
 const start = 1_750_000_000_000;
@@ -35,10 +36,10 @@ const am = (seconds: number, body: Loose) => event(ammoniaTest, seconds, body);
 const at = (events: RunEvent[], seconds: number) => tubesAt(run, events, start + seconds * 1000);
 
 /** Rinse, fill, both bottles, cap: now at the shake. */
-const toShake = [0, 1, 2, 3, 4].map((step) => am(step, { type: 'step-done', step }));
+const toShake = [0, 1, 2, 3, 4].map((step) => am(step, { type: 'step-done', step, did: true }));
 
 describe('counting to the turn', () => {
-  const toCount = [0, 1].map((step) => kh(step, { type: 'step-done', step }));
+  const toCount = [0, 1].map((step) => kh(step, { type: 'step-done', step, did: true }));
   const drops = (n: number) => Array.from({ length: n }, (_, k) => kh(2 + k, { type: 'drop', step: 2 }));
 
   it('counts drops, takes one back and keeps the count at the turn', () => {
@@ -93,6 +94,86 @@ describe('counting to the turn', () => {
   });
 });
 
+describe('a step that was left out', () => {
+  const confirm = (step: number, seconds: number, more: object = {}) =>
+    am(seconds, { type: 'step-done', step, ...more });
+  const opened = [confirm(0, 0), confirm(1, 1)];
+  const put = (step: number, n: number, from: number) =>
+    Array.from({ length: n }, (_, k) => am(from + k, { type: 'drop', step }));
+  const doubtsAfter = (...events: RunEvent[]) => at([...opened, ...events], 9999)[1]!.doubts;
+
+  it('of 0 of 8 drops confirmed leaves no value, whether the step decides or forgives', () => {
+    expect(doubtsAfter(confirm(2, 5))).toEqual(['step-skipped']);
+    expect(doubtsAfter(...put(2, 8, 2), confirm(2, 12), confirm(3, 13))).toEqual(['step-skipped']);
+  });
+
+  it('of one drop short or over is a doubt, of more at a step that decides no value', () => {
+    expect(doubtsAfter(...put(2, 8, 2), confirm(2, 12))).toEqual([]);
+    expect(doubtsAfter(...put(2, 7, 2), confirm(2, 12))).toEqual(['lost-count']);
+    expect(doubtsAfter(...put(2, 9, 2), confirm(2, 12))).toEqual(['lost-count']);
+    expect(doubtsAfter(...put(2, 8, 2), confirm(2, 12), ...put(3, 6, 13), confirm(3, 20))).toEqual([
+      'step-skipped',
+    ]);
+  });
+
+  it('is no matter once the keeper says that it was done', () => {
+    expect(doubtsAfter(confirm(2, 5, { did: true }), confirm(3, 6, { did: true }))).toEqual([]);
+  });
+
+  it('of a shake never started that decides leaves no value, and of one that does not a doubt', () => {
+    const done = [0, 1, 2, 3, 4].map((step) => confirm(step, step, { did: true }));
+    expect(at([...done, confirm(5, 10)], 9999)[1]!.doubts).toEqual(['shook-short']);
+    const nitrate = RunDraftSchema.parse({
+      ...run,
+      tests: [{ id: khTest, methodId: 'nitrate-two-bottles' }],
+    });
+    const upTo = [0, 1, 2, 3].map((step) => kh(step, { type: 'step-done', step, did: true }));
+    const [tube] = tubesAt(nitrate, [...upTo, kh(9, { type: 'step-done', step: 4 })], start + 99_000);
+    expect(tube!.doubts).toEqual(['step-skipped']);
+  });
+
+  it('of a wait gone back to and never begun again leaves no value', () => {
+    const shaking = [...toShake, am(10, { type: 'timer-started', step: 5 })];
+    const events = [
+      ...shaking,
+      am(60, { type: 'step-back', step: 6 }),
+      am(61, { type: 'step-done', step: 5, did: true }),
+      am(62, { type: 'step-done', step: 6 }),
+    ];
+    expect(at(events, 70)[1]!.doubts).toEqual(['step-skipped']);
+  });
+
+  it('stays marked when another step is gone back over, and is made good by going back to it', () => {
+    const skipped = [confirm(2, 5), confirm(3, 6, { did: true })];
+    expect(doubtsAfter(...skipped, am(7, { type: 'step-back', step: 4 }))).toEqual(['step-skipped']);
+    const back = [am(7, { type: 'step-back', step: 4 }), am(8, { type: 'step-back', step: 3 })];
+    expect(doubtsAfter(...skipped, ...back, confirm(2, 9, { did: true }))).toEqual([]);
+  });
+
+  it('keeps a reading without a value', () => {
+    const [, tube] = at(
+      [
+        ...opened,
+        confirm(2, 5),
+        ...[3, 4, 5, 6].map((step) => confirm(step, 5 + step, { did: true })),
+        am(320, { type: 'matched', step: 7, match: { found: 'at', swatch: 0 } }),
+        am(330, { type: 'confirmed', readingId: uuid(79), zone: 'Etc/UTC' }),
+      ],
+      400,
+    );
+    const kept = keptReading(
+      run,
+      tube!,
+      am(330, { type: 'confirmed', readingId: uuid(79), zone: 'Etc/UTC' }) as Extract<
+        RunEvent,
+        { type: 'confirmed' }
+      >,
+    )!;
+    expect(kept.doubts).toEqual(['step-skipped']);
+    expect(interpret(kept).value).toBeNull();
+  });
+});
+
 describe('a tube that stands', () => {
   const shaking = [...toShake, am(10, { type: 'timer-started', step: 5 })];
 
@@ -106,8 +187,11 @@ describe('a tube that stands', () => {
   });
 
   it('is marked when read before the wait was over', () => {
-    const [, tube] = at([...shaking, am(100, { type: 'step-done', step: 6 })], 101);
+    const [, tube] = at([...shaking, am(200, { type: 'step-done', step: 6 })], 201);
     expect(tube!.doubts).toEqual(['read-early']);
+    // Under half of a wait that decides leaves no value.
+    const [, early] = at([...shaking, am(100, { type: 'step-done', step: 6 })], 101);
+    expect(early!.doubts).toEqual(['step-skipped']);
   });
 
   it('is marked when kept after its window', () => {

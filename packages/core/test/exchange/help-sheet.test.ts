@@ -43,7 +43,7 @@ describe('the page for somebody who helps', () => {
       what: 'Total ammonia',
       value: '0.5 (0.4–0.6) mg/L NH3-N',
       by: expect.stringMatching(/^Ammonia.*, Made-up box$/),
-      when: '2026-05-20 11:59 Etc/UTC',
+      when: '2026-05-20 17:59 Etc/UTC',
       sample: 'not noted',
       doubts: 'I shook it short',
     });
@@ -53,7 +53,7 @@ describe('the page for somebody who helps', () => {
   it('says what was assumed for free ammonia, what was never read, and what was done', () => {
     expect(sheet.computed[0]).toMatch(/^Free ammonia: .* mg\/L NH3-N\. No temperature was measured/);
     expect(sheet.neverRead).toEqual(expect.arrayContaining(['Nitrite', 'KH (alkalinity)']));
-    expect(sheet.done).toEqual(['2026-05-18 12:00 Etc/UTC: Water change, 30 % | tap']);
+    expect(sheet.done).toEqual(['2026-05-18 18:00 Etc/UTC: Water change, 30 % | tap']);
     expect(sheet.source!.rows[0]!.value).toBe('5 (4.5–5.5) mg/L NO3');
   });
 
@@ -77,7 +77,7 @@ describe('the page for somebody who helps', () => {
       findings: [],
       neverRead: [],
     });
-    expect(bare.match(/^## .*/gm)).toEqual(['## Readings']);
+    expect(bare.match(/^## .*/gm)).toEqual(['## Readings', '## What Hedge Lamp makes of it']);
     expect(bare).toContain('Nothing was read yet.');
   });
 });

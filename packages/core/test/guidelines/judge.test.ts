@@ -2,7 +2,7 @@ import {
   type Judgeable,
   bandsFor,
   bandsOf,
-  factsOf,
+  factsOfPlaces,
   findingsOf,
   givenOf,
   judge,
@@ -100,9 +100,9 @@ describe('schools', () => {
 
 describe('a finding', () => {
   it('says what, how sure, why, what to do, by when and when to test again', () => {
-    const [worst] = findingsOf(factsOf(givenOf({ read: { alkalinity: '1 (0.5–1.5)' } })));
+    const [worst] = findingsOf(factsOfPlaces(givenOf({ read: { alkalinity: '1 (0.5–1.5)' } })));
     expect(sentence(worst!)).toBe(
-      'KH (alkalinity) is 1 (0.5–1.5) °dKH. Sure: it is so even at the highest of the range. Little carbonate is left to hold pH, and the filter needs it: pH can crash overnight. Raise KH slowly, by no more than 1 to 2 °dKH a day, with bicarbonate or harder water. Today. Test again tomorrow.',
+      'KH (alkalinity) is 1 (0.5–1.5) °dKH. Certain: too low even at the highest it can be. Little carbonate is left to hold pH: it can crash overnight. Test KH with twice the sample, and pH and ammonia. Raise KH by 1 °dKH a day, once ammonia allows it. Today. Test again tomorrow.',
     );
   });
   it('names the cheapest test that would settle what it cannot tell', () => {

@@ -2,6 +2,7 @@ import {
   type Rule,
   allRules,
   factsOf,
+  factsOfPlaces,
   findingOf,
   givenOf,
   ruleEntries,
@@ -13,7 +14,9 @@ const cases = allRules.flatMap((rule) =>
   rule.examples.map((example) => [rule.id, example.says, rule, example] as const),
 );
 const saidBy = (rule: Rule, given: Rule['examples'][number]['given']) =>
-  rule.find(factsOf(givenOf(given))).map((said) => findingOf(rule, said));
+  factsOfPlaces(givenOf(given)).flatMap((facts) =>
+    rule.find(facts).map((said) => findingOf(rule, said, facts)),
+  );
 
 describe('each rule keeps its own examples', () => {
   it.each(cases)('%s: %s', (_id, _says, rule, { given, expect: expected, words = [] }) => {
@@ -30,13 +33,15 @@ describe('each rule keeps its own examples', () => {
       expect(rule.source.length).toBeGreaterThan(10);
       expect(rule.looksAt).toMatch(/\.$/);
       const found = rule.examples.flatMap(({ given }) => saidBy(rule, given));
-      expect(found.some((f) => f.status !== 'clear')).toBe(true);
+      expect(found.some((f) => f.status !== 'clear' || f.note)).toBe(true);
       for (const f of found) {
         expect(sentence(f)).not.toMatch(/NaN|undefined|null|Infinity|\s\s|\.\./);
         expect(f.what).toMatch(/\.$/);
         expect(f.howSure).toMatch(/\.$/);
+        expect(f.short.split(/\s+/).length).toBeLessThanOrEqual(20);
         if (f.status === 'clear') continue;
-        for (const part of [f.why, f.todo, f.byWhen]) expect(part).toMatch(/\.$/);
+        for (const part of [f.status === 'unread' ? 'None.' : f.why, f.todo, f.byWhen])
+          expect(part).toMatch(/\.$/);
       }
     },
   );
@@ -46,8 +51,12 @@ describe('each rule keeps its own examples', () => {
     expect(ruleEntries()).toHaveLength(allRules.length);
   });
 
-  it('is quiet about a water of which nothing was read', () => {
+  it('is quiet about a water of which nothing was read, but for saying so', () => {
     const nothing = factsOf(givenOf({}));
-    for (const rule of allRules) expect([rule.id, rule.find(nothing)]).toEqual([rule.id, []]);
+    for (const rule of allRules)
+      expect([rule.id, rule.find(nothing).map((f) => f.status)]).toEqual([
+        rule.id,
+        rule.id === 'unread' ? ['unread'] : [],
+      ]);
   });
 });

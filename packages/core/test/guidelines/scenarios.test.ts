@@ -10,13 +10,15 @@ type Case = readonly [
 ];
 
 const tapAt8 = { ph: '8.0', alkalinity: '6', ammonia: '0', nitrate: '5', hardness: '8' } as const;
+/** A reading of what can kill, all of it as it should be. */
+const well = { ammonia: '0 (0–0.1)', nitrite: '0 (0–0.1)', ph: '7.4', temperature: '25' } as const;
 const daily = (says: string, by: string, days: readonly number[]) =>
   days.map((daysAgo) => ({ says, by, daysAgo }));
 
 const cases: readonly Case[] = [
   [
-    '1 mg/L total, pH 6.4, 24 °C: watch, because 0.13 % is free; warns before a change with pH 8 tap water',
-    { read: { ammonia: '1.0 (0.9–1.0)', ph: '6.4', temperature: '24', alkalinity: '4–5' }, source: tapAt8 },
+    '0.9 mg/L total, pH 6.4, 24 °C: watch, because 0.13 % is free; warns before a change with pH 8 tap water',
+    { read: { ammonia: '0.9 (0.8–0.9)', ph: '6.4', temperature: '24', alkalinity: '4–5' }, source: tapAt8 },
     'watch',
     ['0.13 (', '% of it is free', 'A change with Made-up tap lifts pH', 'Change little at a time'],
   ],
@@ -24,7 +26,7 @@ const cases: readonly Case[] = [
     '1 mg/L total, pH 8.4, 27 °C: act on the free part, for sure',
     { read: { ammonia: '1.0 (0.9–1.0)', ph: '8.4', temperature: '27' } },
     'act',
-    [/Free ammonia is .*Sure: it is so even at the lowest/],
+    [/Free ammonia is .*Certain: too high even at the lowest/],
   ],
   [
     '8 mg/L total at pH 8.4 and 28 °C: urgent, now',
@@ -59,7 +61,7 @@ const cases: readonly Case[] = [
     'nitrate past the top of the card: act, and a change by halves at most',
     { read: { nitrate: { says: 'over 160', by: 'nitrate-two-bottles' } }, source: { nitrate: '5' } },
     'act',
-    ['Sure: it is so even at the lowest', 'Change 50 %', 'No more than half at once'],
+    ['Too high for certain; how far is not clear yet', 'Change 50 %', 'No more than half at once'],
   ],
   [
     'nitrate 45 with tap of 5: act; the change is told with what it comes to',
@@ -84,9 +86,9 @@ const cases: readonly Case[] = [
   ],
   [
     'nitrate at 35 by the school of 40: clear',
-    { read: { nitrate: '35 (33–37)' }, guidance: { schools: { nitrate: 'forty' } } },
+    { read: { ...well, nitrate: '35 (33–37)' }, guidance: { schools: { nitrate: 'forty' } } },
     'clear',
-    ['clear at either end'],
+    ['inside at either end'],
   ],
   [
     'nitrate at 2 in a planted tank: plants starve',
@@ -96,8 +98,8 @@ const cases: readonly Case[] = [
   ],
   [
     'nitrate zero without plants: shake the bottle',
-    { read: { nitrate: '0 (0–2)' } },
-    'watch',
+    { read: { ...well, nitrate: '0 (0–2)' } },
+    'clear',
     ['unshaken bottle', 'shake bottle 2'],
   ],
   [
@@ -110,7 +112,7 @@ const cases: readonly Case[] = [
     'nitrite at 0.3 with 100 mg/L chloride: still watched, and said to be shielded',
     { read: { nitrite: '0.3 (0.25–0.35)', chloride: '100' } },
     'watch',
-    ['On either basis that is ten times or more'],
+    ['ten times the nitrite-N or more'],
   ],
   [
     'nitrite at 0.5 mg/L with hardly any chloride: past EIFAC’s value for it',
@@ -123,11 +125,12 @@ const cases: readonly Case[] = [
     {
       cycling: true,
       stock: [],
+      start: { fishless: true, live: true, ready: false },
       read: { ammonia: '4', nitrite: '5', ph: '7.6', alkalinity: '5', temperature: '26' },
     },
     'clear',
     [],
-    [/act|urgent/i],
+    [/\b(Act|Urgent)\b/],
   ],
   [
     'a cycling tank whose nitrite fell to zero in a day after much ammonia: a false zero',
@@ -138,13 +141,13 @@ const cases: readonly Case[] = [
       before: { ammonia: [{ says: '4', daysAgo: 5 }] },
     },
     'watch',
-    ['may be far over the card', '9 parts distilled water'],
+    ['may be far over the card', '9 mL distilled water'],
   ],
   [
     'a cycling tank with fish and 1 mg/L nitrite: act, since somebody lives in it',
     { cycling: true, stock: ['community-fish'], read: { nitrite: '1.0 (0.8–1.0)' } },
     'act',
-    ['Air it well', 'Change 50 %', '3 such changes'],
+    ['More air', 'Change 50 %'],
   ],
   [
     'KH of one while pH slid: act, raise it slowly',
@@ -166,8 +169,8 @@ const cases: readonly Case[] = [
       read: { alkalinity: { says: '6', daysAgo: 10 }, ph: { says: '7.4', daysAgo: 10 } },
       deeds: [{ kind: 'rain', daysAgo: 1 }],
     },
-    'watch',
-    ['It rained hard since KH was last read', 'Test KH and pH'],
+    'unread',
+    ['nobody knows how much', 'Test total ammonia, nitrite, pH and KH'],
   ],
   [
     'a pond filled from the rain butt at 4 °dKH: what it brings in holds no pH',
@@ -210,10 +213,10 @@ const cases: readonly Case[] = [
   [
     'two nitrate kits apart by a factor of two: keep to one',
     {
-      read: { nitrate: { says: '18 (16–20)', by: 'nitrate-two-bottles' } },
+      read: { ...well, nitrate: { says: '18 (16–20)', by: 'nitrate-two-bottles' } },
       before: { nitrate: [{ says: '38 (34–42)', by: 'nitrate-powder-and-drops', hoursAgo: 1 }] },
     },
-    'watch',
+    'clear',
     ['Two kits disagree on nitrate', 'one reports the ion and the other nitrogen'],
   ],
   [
@@ -248,7 +251,7 @@ const cases: readonly Case[] = [
   [
     'livebearers with soft-water fish: no GH suits both, before anything is read',
     { stock: ['livebearers', 'soft-water-fish'] },
-    'watch',
+    'unread',
     ['No GH suits both Livebearers (8–20 °dGH) and Soft-water fish (2–7 °dGH)', 'Keep them apart'],
   ],
   [
@@ -259,16 +262,20 @@ const cases: readonly Case[] = [
   ],
   [
     'crystal shrimp at 2 °dKH: just right for them',
-    { stock: ['crystal-shrimp'], read: { alkalinity: '2 (1.5–2.5)' } },
+    {
+      stock: ['crystal-shrimp'],
+      read: { ...well, temperature: '22', ph: '6.5', alkalinity: '2 (1.5–2.5)', hardness: '5' },
+    },
     'clear',
-    ['clear at either end'],
+    ['inside at either end'],
+    [/coral/],
   ],
   [
     'a loop at 120 mg/L nitrate and pH 6.5: clear there, where a tank would be acted on',
     {
       kind: 'aquaponics',
       stock: ['goldfish', 'leafy-greens'],
-      read: { nitrate: '120 (110–130)', ph: '6.5' },
+      read: { ...well, nitrate: '120 (110–130)', ph: '6.6', alkalinity: '5' },
     },
     'clear',
     [],
@@ -280,21 +287,21 @@ const cases: readonly Case[] = [
     'act',
     [
       /against EPA’s monthly criterion is 12\d/,
-      /hourly criterion is 27.*clear at either end/,
+      /hourly criterion is 27.*inside at either end/,
       'tell the local authority',
     ],
   ],
   [
-    'KH of five weeks ago: judged, and said to be old',
-    { read: { alkalinity: { says: '5–6', daysAgo: 35 } } },
-    'clear',
-    ['35 days old: test again before you rely on it'],
+    'ammonia of five weeks ago: good as it was, it says nothing of today',
+    { read: { ...well, ammonia: { says: '0 (0–0.1)', daysAgo: 35 } } },
+    'unread',
+    ['was read 35 days ago; a reading holds 14 days here'],
   ],
   [
     'nitrate that was far too high four months ago and never read since: test it',
     { read: { nitrate: { says: '80 (70–90)', daysAgo: 120 } } },
-    'watch',
-    ['When last read, 120 days ago, nitrate was 80', 'Test it again'],
+    'act',
+    ['Read 120 days ago; it holds 30 days', 'Test nitrate again first'],
   ],
   [
     'fry: any nitrite is acted on',
@@ -305,7 +312,7 @@ const cases: readonly Case[] = [
   [
     'tap with half a milligram of ammonia, tank with one: no change brings it below the tap',
     {
-      read: { ammonia: '1.0 (0.9–1.0)', ph: '7.2', temperature: '25' },
+      read: { ammonia: '0.9 (0.8–0.9)', ph: '7.2', temperature: '25' },
       source: { ammonia: '0.5 (0.4–0.6)', ph: '7.2', alkalinity: '4' },
     },
     'watch',
@@ -314,16 +321,16 @@ const cases: readonly Case[] = [
   [
     'a kit’s bottle out of date under a nitrite of zero: repeat with a fresh one',
     {
-      read: { nitrite: { says: '0 (0–0.1)', by: 'nitrite-one-bottle', kit: true } },
+      read: { ...well, nitrite: { says: '0 (0–0.1)', by: 'nitrite-one-bottle', kit: true } },
       bottles: [{ methodId: 'nitrite-one-bottle', expiresOn: '2026-01-31' }],
     },
-    'watch',
-    ['bottle out of date (Made-up box)'],
+    'unread',
+    ['bottle out of date (Made-up box)', 'Use a fresh bottle'],
   ],
   [
     'GH far under KH: softened water',
-    { read: { alkalinity: '7–8', hardness: '2–3' } },
-    'watch',
+    { read: { ...well, alkalinity: '7–8', hardness: '4–5' } },
+    'clear',
     ['softener'],
   ],
 ];
@@ -345,7 +352,8 @@ describe('a seasoned keeper would say', () => {
       for (const word of silent) expect(text).not.toMatch(word);
       expect(text).not.toMatch(/NaN|undefined|Infinity|null/);
       // Worst first, and the lamp is that of the worst.
-      if (t.findings.length > 0) expect(t.findings[0]!.status).toBe(lamp);
+      const [worst] = t.findings.filter((f) => !f.note);
+      if (worst) expect(worst.status).toBe(lamp);
     },
   );
 });

@@ -1,4 +1,5 @@
 import {
+  type Conditions,
   type Judgeable,
   type Subject,
   adviceFor,
@@ -9,7 +10,6 @@ import {
   faultsOf,
   guidelinesFor,
   incompatible,
-  isFishless,
   judge,
   schools,
   severity,
@@ -17,6 +17,7 @@ import {
   shippedGuidelines,
   subjectIds,
   subjectKind,
+  usualConditions,
   views,
 } from '@hedge-lamp/core/guidelines';
 import { interval, point, toCanonical } from '@hedge-lamp/core/quantity';
@@ -26,9 +27,15 @@ import fc from 'fast-check';
 const id = '00000000-0000-4000-8000-000000000001';
 const waterOf = (more: object): Judgeable =>
   WaterDraftSchema.parse({ id, name: 'Water', kind: 'aquarium', netLiters: 100, ...more });
-const statusOf = (water: Judgeable, subject: Subject, value: number, unit: string) => {
+const statusOf = (
+  water: Judgeable,
+  subject: Subject,
+  value: number,
+  unit: string,
+  conditions: Partial<Conditions> = {},
+) => {
   const canonical = toCanonical(value, subjectKind(subject), unit);
-  return judge(point(canonical), bandsFor(subject, water)).status;
+  return judge(point(canonical), bandsFor(subject, water, { ...usualConditions, ...conditions })).status;
 };
 
 const all = shippedGuidelines.flatMap((g) =>
@@ -69,7 +76,7 @@ describe('the limits that ship', () => {
       'act',
     ],
     ['common practice: nitrate good to 20', {}, 'nitrate', 20, 21, 'mg/L NO3', 'clear', 'watch'],
-    ['common practice: nitrate acted on from 40', {}, 'nitrate', 40, 41, 'mg/L NO3', 'watch', 'act'],
+    ['common practice: nitrate acted on from 40', {}, 'nitrate', 39.9, 40, 'mg/L NO3', 'watch', 'act'],
     ['common practice: pH to 8.0', {}, 'ph', 8, 8.1, 'pH', 'clear', 'watch'],
     ['common practice: KH under 2 act', {}, 'alkalinity', 2.1, 2, '°dKH', 'watch', 'act'],
     ['common practice: KH from 4', {}, 'alkalinity', 4.1, 4, '°dKH', 'clear', 'watch'],
@@ -94,7 +101,7 @@ describe('the limits that ship', () => {
       'clear',
       'watch',
     ],
-    ['FAO 589: loop TAN under 1', { kind: 'aquaponics' }, 'ammonia', 1, 1.1, 'mg/L NH3-N', 'watch', 'act'],
+    ['FAO 589: loop TAN under 1', { kind: 'aquaponics' }, 'ammonia', 0.99, 1, 'mg/L NH3-N', 'watch', 'act'],
     [
       'FAO 589: loop KH from 60 mg/L',
       { kind: 'aquaponics' },
@@ -199,13 +206,142 @@ describe('the limits that ship', () => {
     ['livebearers GH from 8', { stockGroups: ['livebearers'] }, 'hardness', 8.1, 8, '°dGH', 'clear', 'watch'],
     ['shrimp GH from 4', { stockGroups: ['shrimp'] }, 'hardness', 4.1, 4, '°dGH', 'clear', 'watch'],
     [
-      'trout to 18 °C',
+      'trout to 16 °C',
       { kind: 'pond', stockGroups: ['trout'] },
       'temperature',
-      18,
-      18.5,
+      16,
+      16.5,
       '°C',
       'clear',
+      'watch',
+    ],
+    ['trout, act over 18 °C', { stockGroups: ['trout'] }, 'temperature', 18, 18.5, '°C', 'watch', 'act'],
+    ['trout, urgent over 22 °C', { stockGroups: ['trout'] }, 'temperature', 22, 22.5, '°C', 'act', 'urgent'],
+    [
+      'tropical fish, urgent under 15 °C',
+      { stockGroups: ['community-fish'] },
+      'temperature',
+      15.5,
+      15,
+      '°C',
+      'act',
+      'urgent',
+    ],
+    [
+      'tropical fish from 22 °C',
+      { stockGroups: ['community-fish'] },
+      'temperature',
+      22.1,
+      22,
+      '°C',
+      'clear',
+      'watch',
+    ],
+    ['discus at 30.5 °C', { stockGroups: ['discus'] }, 'temperature', 30.5, 31.5, '°C', 'clear', 'watch'],
+    [
+      'tilapia in a loop from 24 °C',
+      { kind: 'aquaponics', stockGroups: ['tilapia'] },
+      'temperature',
+      24.5,
+      24,
+      '°C',
+      'clear',
+      'watch',
+    ],
+    ['goldfish pH to 8.5', { stockGroups: ['goldfish'] }, 'ph', 8.5, 8.6, 'pH', 'clear', 'watch'],
+    [
+      'US EPA 1988: chloride 230',
+      { stockGroups: ['goldfish'] },
+      'chloride',
+      230,
+      231,
+      'mg/L Cl',
+      'clear',
+      'watch',
+    ],
+    [
+      'US EPA 1988: chloride 860',
+      { stockGroups: ['goldfish'] },
+      'chloride',
+      860,
+      861,
+      'mg/L Cl',
+      'watch',
+      'act',
+    ],
+    [
+      'chloride urgent over 6000',
+      { stockGroups: ['goldfish'] },
+      'chloride',
+      6000,
+      6001,
+      'mg/L Cl',
+      'act',
+      'urgent',
+    ],
+    ['FAO 29: loop chloride 140', { kind: 'aquaponics' }, 'chloride', 140, 141, 'mg/L Cl', 'clear', 'watch'],
+    [
+      'CCME 2011: stream chloride 120',
+      { kind: 'stream', netLiters: null },
+      'chloride',
+      120,
+      121,
+      'mg/L Cl',
+      'clear',
+      'watch',
+    ],
+    ['EIFAC 1970: urgent from 0.2 free', {}, 'free-ammonia', 0.199, 0.2, 'mg/L NH3', 'act', 'urgent'],
+    [
+      'Piper 1982: trout 0.0125 free',
+      { stockGroups: ['trout'] },
+      'free-ammonia',
+      0.0125,
+      0.013,
+      'mg/L NH3',
+      'clear',
+      'watch',
+    ],
+    [
+      'trout: urgent from 0.1 free',
+      { stockGroups: ['trout'] },
+      'free-ammonia',
+      0.099,
+      0.1,
+      'mg/L NH3',
+      'act',
+      'urgent',
+    ],
+    [
+      'young: half of it',
+      { guidance: { lifeStage: 'young' } },
+      'free-ammonia',
+      0.0125,
+      0.013,
+      'mg/L NH3',
+      'clear',
+      'watch',
+    ],
+    ['chloride unread: nitrite urgent from 5', {}, 'nitrite', 4.99, 5, 'mg/L NO2', 'act', 'urgent'],
+    [
+      'trout: nitrite urgent from 2',
+      { stockGroups: ['trout'] },
+      'nitrite',
+      1.99,
+      2,
+      'mg/L NO2',
+      'act',
+      'urgent',
+    ],
+    ['EIFAC 1984: act from three times it', {}, 'nitrite-for-chloride', 300, 301, '%', 'watch', 'act'],
+    ['EIFAC 1984: urgent from ten times it', {}, 'nitrite-for-chloride', 1000, 1001, '%', 'act', 'urgent'],
+    [
+      'Camargo 2005: shrimp nitrate 10 mg/L as N',
+      { stockGroups: ['shrimp'], guidance: { schools: { nitrate: 'forty' } } },
+      'nitrate',
+      10,
+      10.1,
+      'mg/L NO3-N',
+      'watch',
       'watch',
     ],
     [
@@ -219,11 +355,11 @@ describe('the limits that ship', () => {
       'watch',
     ],
     [
-      'goldfish indoors to 25 °C',
+      'goldfish indoors to 26 °C',
       { stockGroups: ['goldfish'] },
       'temperature',
-      25,
       26,
+      26.5,
       '°C',
       'clear',
       'watch',
@@ -386,8 +522,8 @@ describe('schools', () => {
       stockGroups: ['community-fish'],
       guidance: { schools: { ammonia: 'acid-nitrite' } },
     });
-    expect(bandsFor('ammonia', water, true)).toEqual([]);
-    expect(bandsFor('ammonia', water, false).length).toBeGreaterThan(0);
+    expect(bandsFor('ammonia', water, { ...usualConditions, acid: true })).toEqual([]);
+    expect(bandsFor('ammonia', water).length).toBeGreaterThan(0);
     expect(statusOf(water, 'nitrite', 0.3, 'mg/L NO2')).toBe('act');
   });
 });
@@ -450,23 +586,75 @@ describe('stock', () => {
 describe('which guidelines hold', () => {
   it('are the usual ones for kind and stock, until others are chosen', () => {
     const names = (more: object) => guidelinesFor(waterOf(more)).map((g) => g.id);
+    const always = ['eifac', 'emergency', 'sea-life', 'fresh-water-chloride'];
     expect(names({ stockGroups: ['community-fish', 'water-plants'] })).toEqual([
       'general-aquarium',
       'planted-tank',
-      'eifac',
+      'warmth-tropical',
+      ...always,
     ]);
     expect(names({ kind: 'stream', netLiters: null })).toEqual(['stream-farm', 'epa-2013', 'eifac', 'ccme']);
-    expect(names({ kind: 'aquaponics', stockGroups: ['trout'] })).toEqual(['aquaponics', 'trout', 'eifac']);
+    expect(names({ kind: 'aquaponics', stockGroups: ['trout'] })).toEqual([
+      'aquaponics',
+      'trout',
+      'trout-waste',
+      'warmth-trout',
+      ...always,
+      'loop-chloride',
+    ]);
     expect(names({ guidance: { sets: ['general-aquarium', 'ccme'] } })).toEqual(['general-aquarium', 'ccme']);
+  });
+  it('of what can kill hold whatever is chosen: a choice adds strictness and takes none away', () => {
+    const only = waterOf({ stockGroups: ['community-fish'], guidance: { sets: ['planted-tank'] } });
+    // Seen: only "Planted tank" chosen, and 8 mg/L total ammonia was Clear.
+    expect(statusOf(only, 'ammonia', 8, 'mg/L NH3-N')).toBe('act');
+    expect(statusOf(only, 'ammonia', 8, 'mg/L NH3-N', { bounded: false })).toBe('urgent');
+    expect(statusOf(only, 'nitrite', 5, 'mg/L NO2')).toBe('urgent');
+    expect(statusOf(only, 'free-ammonia', 0.2, 'mg/L NH3')).toBe('urgent');
+    expect(bandsFor('ph', only)).toEqual([]);
+  });
+  it('an own limit moves where Watch begins and lifts no Urgent of what kills', () => {
+    const own = (subject: Subject, unit: string, above: number) =>
+      waterOf({
+        stockGroups: ['community-fish'],
+        guidance: {
+          own: [{ subject, unit, target: {}, watch: { above }, act: {}, urgent: {}, source: 'mine' }],
+        },
+      });
+    const nitrite = own('nitrite', 'mg/L NO2', 100);
+    expect(statusOf(nitrite, 'nitrite', 0.4, 'mg/L NO2')).toBe('clear');
+    expect(statusOf(nitrite, 'nitrite', 2, 'mg/L NO2')).toBe('watch');
+    expect(statusOf(nitrite, 'nitrite', 5, 'mg/L NO2')).toBe('urgent');
+    expect(statusOf(own('free-ammonia', 'mg/L NH3', 5), 'free-ammonia', 0.2, 'mg/L NH3')).toBe('urgent');
+    // Of nitrate, which kills nobody at once, an own limit takes the place of all.
+    expect(statusOf(own('nitrate', 'mg/L NO3', 100), 'nitrate', 90, 'mg/L NO3')).toBe('clear');
+  });
+  it('no school lifts Urgent for free ammonia, for nitrite, or for total ammonia above 4 with pH unread', () => {
+    for (const ammonia of views.ammonia) {
+      const water = waterOf({ stockGroups: ['community-fish'], guidance: { schools: { ammonia } } });
+      expect(statusOf(water, 'free-ammonia', 0.2, 'mg/L NH3')).toBe('urgent');
+      expect(statusOf(water, 'nitrite', 5, 'mg/L NO2')).toBe('urgent');
+      expect(statusOf(water, 'ammonia', 4.1, 'mg/L NH3-N', { bounded: false })).toBe('urgent');
+    }
+  });
+  it('of nitrite are bound by chloride: at ten times nitrite-N it is at most Act', () => {
+    const water = waterOf({ stockGroups: ['community-fish'] });
+    expect(statusOf(water, 'nitrite', 8, 'mg/L NO2', { chloride: 'known' })).toBe('act');
+    expect(statusOf(water, 'nitrite-for-chloride', 2000, '%', { chloride: 'known' })).toBe('urgent');
+    expect(statusOf(water, 'nitrite-for-chloride', 2000, '%', { chloride: 'shielding' })).toBe('act');
+    expect(statusOf(water, 'nitrite', 2, 'mg/L NO2', { soft: true })).toBe('urgent');
+  });
+  it('of fresh water do not hold in salted water, but ammonia is judged', () => {
+    const water = waterOf({ stockGroups: ['community-fish'] });
+    for (const subject of ['ph', 'alkalinity', 'hardness', 'nitrite'] as const)
+      expect(bandsFor(subject, water, { ...usualConditions, salted: 'marine' })).toEqual([]);
+    // US EPA 1989, salt water (from memory): 0.035 and 0.233 mg/L NH3.
+    expect(statusOf(water, 'free-ammonia', 0.034, 'mg/L NH3', { salted: 'marine' })).toBe('clear');
+    expect(statusOf(water, 'free-ammonia', 0.234, 'mg/L NH3', { salted: 'marine' })).toBe('urgent');
   });
   it('refuses a name that is none, by field', () => {
     expect(() => checkSets(['general-aquarium', 'made-up'])).toThrow(
       expect.objectContaining({ field: 'guidance.sets', message: expect.stringContaining('made-up') }),
     );
-  });
-  it('calls a filter fishless only while it grows in and no animal lives there', () => {
-    expect(isFishless({ cycling: true, stockGroups: ['water-plants'] })).toBe(true);
-    expect(isFishless({ cycling: true, stockGroups: ['snails'] })).toBe(false);
-    expect(isFishless({ cycling: false, stockGroups: [] })).toBe(false);
   });
 });

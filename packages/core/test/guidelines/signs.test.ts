@@ -1,4 +1,5 @@
-import { planForSigns, signCaution, signIds, signs } from '@hedge-lamp/core/guidelines';
+import { planForSigns, signCaution, signs } from '@hedge-lamp/core/guidelines';
+import { signIds } from '@hedge-lamp/core/remedies';
 
 describe('what the animals show', () => {
   it.each(signs.map((s) => [s.label, s] as const))(
@@ -22,14 +23,25 @@ describe('what the animals show', () => {
     expect(planForSigns(['molt-stuck']).tests[0]).toBe('hardness');
   });
 
-  it('puts first what several signs ask for, each test and step once', () => {
+  it('orders several signs by danger, so that the tests of the worst come first', () => {
+    const plan = planForSigns(['plants-melting', 'cloudy', 'gasping']);
+    expect(plan.signs).toEqual(['gasping', 'cloudy', 'plants-melting']);
+    expect(plan.tests.slice(0, 3)).toEqual(['temperature', 'ammonia', 'nitrite']);
+  });
+
+  it('looks at GH, KH and the light where plants melt', () => {
+    expect(planForSigns(['plants-melting']).tests.slice(0, 2)).toEqual(['hardness', 'alkalinity']);
+    expect(planForSigns(['plants-melting']).meanwhile.join(' ')).toMatch(/light/);
+  });
+
+  it('tells each test and each step once', () => {
     const plan = planForSigns(['red-gills', 'flashing', 'cloudy']);
     expect(plan.tests[0]).toBe('ammonia');
     expect(new Set(plan.tests).size).toBe(plan.tests.length);
     expect(new Set(plan.meanwhile).size).toBe(plan.meanwhile.length);
     expect(plan.pressing).toBe(true);
     expect(planForSigns(['thin-shells']).pressing).toBe(false);
-    expect(planForSigns([])).toEqual({ pressing: false, tests: [], meanwhile: [] });
+    expect(planForSigns([])).toEqual({ signs: [], pressing: false, tests: [], meanwhile: [] });
   });
 
   it('always defers to a professional', () => {

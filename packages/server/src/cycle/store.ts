@@ -30,6 +30,19 @@ export const listStarts = (database: Queries, waterId: string): CycleStart[] =>
     .all()
     .map(fromRow);
 
+/** The newest cycle of each water. */
+export function newestStarts(database: Queries): Map<string, CycleStart> {
+  const newest = new Map<string, CycleStart>();
+  const rows = database
+    .select()
+    .from(cycleStartsTable)
+    .where(isNull(cycleStartsTable.deletedAt))
+    .orderBy(asc(cycleStartsTable.startedAt), asc(cycleStartsTable.id))
+    .all();
+  for (const row of rows) newest.set(row.waterId, fromRow(row));
+  return newest;
+}
+
 function startOf(database: Queries, id: string): CycleStart {
   const row = database.select().from(cycleStartsTable).where(eq(cycleStartsTable.id, id)).get();
   if (!row) throw gone('This cycle');

@@ -37,6 +37,8 @@ export function ternLaneWaters(random: SeededRandom): TernLane {
       kind: 'pond',
       netLiters: 3400,
       stockGroups: ['goldfish'],
+      meanDepth: 1.1,
+      roofWater: true,
       sourceWaterId: rain.id,
       note: 'Under the gutter of the long roof: heavy rain runs in.',
     }),

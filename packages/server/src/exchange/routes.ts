@@ -48,6 +48,7 @@ export function sheetRoutes(app: FastifyInstance, { database, now }: Context): v
         readings: readingsToTell(database, water.id, at),
         source: source && { water: source, readings: readingsToTell(database, source.id, at) },
         deeds: listDeeds(database, water.id, at - lately).slice(0, 30),
+        ...(given.stockDeeds ? { stockDeeds: given.stockDeeds } : {}),
         kits: listBottles(database),
         today: today(given),
         book: methodBook(database),

@@ -1,10 +1,18 @@
-import type { FactsGiven, Latest } from '@hedge-lamp/core/guidelines';
+import type { FactsGiven, Latest, PlaceGiven } from '@hedge-lamp/core/guidelines';
+import { type CycleStart, wayInfo } from '@hedge-lamp/core/cycle';
 import type { Water } from '@hedge-lamp/core/waters';
+import { newestStarts } from '../cycle/store';
 import type { Database } from '../database/open-database';
 import { listBottles } from '../methods/kit-store';
 import { methodBook } from '../methods/store';
-import { latestReadings, pastReadings, phPartnerOf, readingBefore } from '../readings/store';
-import { listDeeds } from '../remedies/store';
+import {
+  latestReadings,
+  latestReadingsAt,
+  pastReadings,
+  phPartnerOf,
+  readingBefore,
+} from '../readings/store';
+import { listDeeds, stockDeeds } from '../remedies/store';
 import { listWaters } from '../waters/store';
 
 const lately = 90 * 86_400_000;
@@ -14,27 +22,54 @@ export function gatherer(database: Database, at: number): (water: Water) => Fact
   const book = methodBook(database);
   const kits = listBottles(database);
   const waters = new Map(listWaters(database).map((w) => [w.id, w]));
+  const starts = newestStarts(database);
   const latest = new Map<string, Latest>();
+  const withPartner = (newest: Latest): Latest => ({
+    ...newest,
+    phPartner: phPartnerOf(database, newest.ph, book),
+  });
   const latestOf = (id: string): Latest => {
     const there = latest.get(id);
     if (there) return there;
-    const newest = latestReadings(database, id);
-    const found = { ...newest, phPartner: phPartnerOf(database, newest.ph) };
+    const found = withPartner(latestReadings(database, id));
     latest.set(id, found);
     return found;
   };
+  const placesOf = ({ id, samplingPoints }: Water): PlaceGiven[] =>
+    [...samplingPoints.map((p) => p.id), null].map((place) => ({
+      id: place,
+      latest: withPartner(latestReadingsAt(database, id, place)),
+    }));
+  const sourceOf = (id: string) => {
+    const source = waters.get(id);
+    return source ? { water: source, latest: latestOf(source.id) } : null;
+  };
   return (water) => {
-    const source = water.sourceWaterId === null ? undefined : waters.get(water.sourceWaterId);
+    const several = water.samplingPoints.length > 0;
     return {
       water,
       latest: latestOf(water.id),
+      ...(several ? { places: placesOf(water) } : {}),
       deeds: listDeeds(database, water.id, at - lately),
+      ...(water.stock.length > 0 ? { stockDeeds: stockDeeds(database, water) } : {}),
       at,
       book,
       kits,
-      history: (parameter) => pastReadings(database, water.id, parameter),
+      history: (parameter) => pastReadings(database, water.id, parameter, several),
       earlier: (...asked) => readingBefore(database, water.id, ...asked),
-      source: source ? { water: source, latest: latestOf(source.id) } : null,
+      source: water.sourceWaterId === null ? null : sourceOf(water.sourceWaterId),
+      sourceOf,
+      start: startOf(starts.get(water.id)),
     };
+  };
+}
+
+/** What the newest start of a filter says of who lives there; null where there is none, or it was given up. */
+function startOf(start: CycleStart | undefined): FactsGiven['start'] {
+  if (!start || start.outcome === 'given-up') return null;
+  return {
+    fishless: wayInfo[start.way].feeding !== 'fish',
+    live: start.endedAt === null,
+    ready: start.outcome === 'ready',
   };
 }

@@ -2,11 +2,13 @@ import type { Past } from '@hedge-lamp/core/guidelines';
 import { type MethodBook, methodOf } from '@hedge-lamp/core/methods';
 import { toWire } from '@hedge-lamp/core/quantity';
 import {
+  type DoubtId,
   type ParameterId,
   type Reading,
   type ReadingDraft,
   interpret,
   measuredIds,
+  rangeOf,
 } from '@hedge-lamp/core/readings';
 import { type SQL, and, desc, eq, getTableColumns, gte, isNull, lt, lte, or, sql } from 'drizzle-orm';
 import type { Database, Queries } from '../database/open-database';
@@ -259,7 +261,17 @@ function prepareAll(database: Database) {
       count,
     );
   const until = lte(readingsTable.takenAt, sql.placeholder('before'));
+  const at = sql`${readingsTable.samplingPointId} is ${sql.placeholder('place')}`;
   return {
+    latestAt: raw(
+      database
+        .select()
+        .from(readingsTable)
+        .where(and(ofParameter, at))
+        .orderBy(...newestFirst),
+      1,
+    ),
+    pastOfPlaces: past(ofParameter, pastCount * 5),
     latest: raw(
       database
         .select()
@@ -301,6 +313,21 @@ export function latestReadings(database: Database, waterId: string): Partial<Rec
   return latest;
 }
 
+/** The newest reading of each parameter at one place; null for those that name no place. */
+export function latestReadingsAt(
+  database: Database,
+  waterId: string,
+  placeId: string | null,
+): Partial<Record<ParameterId, Reading>> {
+  const { latestAt } = preparedFor(database);
+  const latest: Partial<Record<ParameterId, Reading>> = {};
+  for (const parameter of measuredIds()) {
+    const row = latestAt.get(waterId, parameter, placeId) as unknown[] | undefined;
+    if (row) latest[parameter] = fromRaw(row);
+  }
+  return latest;
+}
+
 const pastColumns = {
   id: readingsTable.id,
   parameter: readingsTable.parameter,
@@ -310,6 +337,8 @@ const pastColumns = {
   low: readingsTable.low,
   best: readingsTable.best,
   high: readingsTable.high,
+  doubts: readingsTable.doubts,
+  dilution: sql<number | null>`json_extract(${readingsTable.entered}, '$.dilution')`.as('dilution'),
 } as const;
 type PastRow = [
   string,
@@ -320,23 +349,48 @@ type PastRow = [
   number | null,
   number | null,
   number | null,
+  string,
+  number | null,
 ];
 
 /** How many earlier readings a judgment looks at. */
 const pastCount = 8;
 
-const fromPast = ([id, parameter, methodId, samplingPointId, takenAt, low, best, high]: PastRow): Past => ({
+const fromPast = ([
+  id,
+  parameter,
+  methodId,
+  samplingPointId,
+  takenAt,
+  low,
+  best,
+  high,
+  doubts,
+  dilution,
+]: PastRow): Past => ({
   id,
   parameter,
   methodId,
   samplingPointId,
   takenAt,
   value: best === null ? null : { low, best, high },
+  ...(doubts === '[]' ? {} : { doubts: JSON.parse(doubts) as DoubtId[] }),
+  ...(dilution === null ? {} : { dilution }),
 });
 
-/** The newest few readings of a parameter, newest first. */
-export const pastReadings = (database: Database, waterId: string, parameter: ParameterId): Past[] =>
-  (preparedFor(database).past.all(waterId, parameter) as PastRow[]).map(fromPast);
+/**
+ * The newest few readings of a parameter, newest first.
+ * @param ofPlaces true where several places share them, and each is to have its few
+ */
+export function pastReadings(
+  database: Database,
+  waterId: string,
+  parameter: ParameterId,
+  ofPlaces = false,
+): Past[] {
+  const { past, pastOfPlaces } = preparedFor(database);
+  return ((ofPlaces ? pastOfPlaces : past).all(waterId, parameter) as PastRow[]).map(fromPast);
+}
 
 /** The newest reading at or before an instant; by a method, where one is named. */
 export function readingBefore(
@@ -355,9 +409,19 @@ export function readingBefore(
   return row ? fromPast(row) : null;
 }
 
-/** The other pH reading of the run that this one is from, when there is just one: both ranges in one go. */
-export function phPartnerOf(database: Queries, reading: Reading | undefined): Reading | null {
-  if (!reading || reading.runId === null) return null;
+const day = 86_400_000;
+
+/**
+ * The reading of the other pH range that goes with this one: of the same run, else the newest within a day before it at
+ * the same place.
+ */
+export function phPartnerOf(
+  database: Queries,
+  reading: Reading | undefined,
+  book: MethodBook,
+): Reading | null {
+  const range = reading ? rangeOf(reading, book) : null;
+  if (!reading || range === null) return null;
   const others = database
     .select()
     .from(readingsTable)
@@ -365,11 +429,19 @@ export function phPartnerOf(database: Queries, reading: Reading | undefined): Re
       and(
         eq(readingsTable.waterId, reading.waterId),
         eq(readingsTable.parameter, 'ph'),
-        eq(readingsTable.runId, reading.runId),
+        gte(readingsTable.takenAt, reading.takenAt - day),
+        lte(readingsTable.takenAt, reading.takenAt),
         isNull(readingsTable.deletedAt),
       ),
     )
+    .orderBy(...newestFirst)
+    .limit(60)
     .all()
-    .filter((row) => row.id !== reading.id && row.samplingPointId === reading.samplingPointId);
-  return others.length === 1 ? fromRow(others[0]!) : null;
+    .filter((row) => row.id !== reading.id && row.samplingPointId === reading.samplingPointId)
+    .map(fromRow)
+    .filter((other) => {
+      const of = rangeOf(other, book);
+      return of !== null && of !== range;
+    });
+  return others.find((o) => o.runId !== null && o.runId === reading.runId) ?? others[0] ?? null;
 }

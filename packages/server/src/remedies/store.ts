@@ -1,5 +1,6 @@
-import type { Deed, DeedDraft } from '@hedge-lamp/core/remedies';
-import { and, desc, eq, gte, isNull, sql } from 'drizzle-orm';
+import { type Deed, type DeedDraft, checkStock } from '@hedge-lamp/core/remedies';
+import type { Water } from '@hedge-lamp/core/waters';
+import { and, desc, eq, gte, inArray, isNull, sql } from 'drizzle-orm';
 import type { Queries } from '../database/open-database';
 import { conflict, gone } from '../problem';
 import { refuseFuture } from '../refuse-future';
@@ -30,14 +31,33 @@ const prepareDeeds = (database: Queries) =>
     .limit(1000)
     .prepare();
 
+/** Arrivals, deaths and departures since the stock of a water was told. */
+export function stockDeeds(database: Queries, { id, stock }: Pick<Water, 'id' | 'stock'>): Deed[] {
+  if (stock.length === 0) return [];
+  return database
+    .select()
+    .from(deedsTable)
+    .where(
+      and(
+        eq(deedsTable.waterId, id),
+        isNull(deedsTable.deletedAt),
+        inArray(deedsTable.kind, ['stocked', 'loss', 'departure']),
+        gte(deedsTable.at, Math.min(...stock.map((s) => s.toldAt))),
+      ),
+    )
+    .orderBy(desc(deedsTable.at), desc(deedsTable.id))
+    .all();
+}
+
 export function keepDeed(database: Queries, draft: DeedDraft, now: number): { deed: Deed; made: boolean } {
   const there = database.select().from(deedsTable).where(eq(deedsTable.id, draft.id)).get();
   if (there) {
     if (sameContent(draft, there)) return { deed: there, made: false };
     throw conflict('Something different is kept under this identifier.', there);
   }
-  waterOf(database, draft.waterId, 'waterId');
+  const water = waterOf(database, draft.waterId, 'waterId');
   refuseFuture(draft.at, now, 'at');
+  if (water.stock.length > 0) checkStock(draft, water.stock, stockDeeds(database, water));
   const deed: Deed = { ...draft, createdAt: now, deletedAt: null };
   database.insert(deedsTable).values(deed).run();
   return { deed, made: true };

@@ -13,6 +13,7 @@ const fromRow = (row: Row): Water => ({
   ...row,
   units: UnitChoiceSchema.parse(row.units),
   guidance: GuidanceSchema.parse(row.guidance ?? {}),
+  stock: row.stock ?? [],
 });
 
 export const listWaters = (database: Queries): Water[] =>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Run, Tube } from '@hedge-lamp/core/bench';
 import { useElementSize } from '@vueuse/core';
 import { nextTick, onMounted, ref, watch, watchEffect } from 'vue';
 import { useRoute } from 'vue-router';
@@ -14,6 +15,12 @@ const strip = ref<HTMLElement>();
 const { height } = useElementSize(strip, undefined, { box: 'border-box' });
 const said = useTubeCalls();
 const route = useRoute();
+
+/** The sampling point of a tube, so that two of one test can be told apart. */
+const placeOf = (run: Run, tube: Tube) =>
+  waters
+    .byId(run.waterId)
+    ?.samplingPoints.find((p) => p.id === (tube.test.samplingPointId ?? run.samplingPointId))?.name;
 
 const isInHand = (testId: string) => route.name === 'bench' && bench.inHand === testId;
 
@@ -61,6 +68,7 @@ watchEffect(() => document.documentElement.style.setProperty('--hl-foot', `${Mat
           >{{ tube.method.short }}</span
         >
         <span class="state figure-mono">{{ tubeWords(tube, bench.now).short }}</span>
+        <span v-if="placeOf(run, tube)" class="where">{{ placeOf(run, tube) }}</span>
         <span v-if="bench.runs.length > 1" class="where">{{ waters.byId(run.waterId)?.name }}</span>
       </span>
     </RouterLink>

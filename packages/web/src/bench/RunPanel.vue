@@ -45,7 +45,7 @@ useBenchKeys(
   {
     drop: at.drop,
     takeBack: at.takeBack,
-    done: at.done,
+    done: at.doneByKey,
     timer: at.timer,
     read: at.read,
     doubt: () => (doubting.value = true),
@@ -69,13 +69,14 @@ useBenchKeys(
       :number="numberOf"
       :now="bench.now"
       :previews="previews"
-      :miscounted="at.isMiscounted.value"
+      :undone="at.undone.value"
       :up-next="at.upNext.value"
       :after-this="at.afterThis.value"
       :temperature-unit="at.units.value.temperature"
       @drop="at.drop"
       @take-back="at.takeBack"
       @done="at.done"
+      @did-it="at.didIt"
       @timer="at.timer"
       @read-early="at.readEarly"
       @back="at.back"

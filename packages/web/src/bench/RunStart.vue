@@ -20,7 +20,10 @@ const route = useRoute();
 const asked = String(route.query.tests ?? '')
   .split(',')
   .flatMap((id) => ParameterIdSchema.safeParse(id).data ?? []);
-const run = useRunForm(() => props.water, asked);
+/** Times by which the sample is diluted, and the place, where a finding asks for them. */
+const dilute = Number(route.query.dilute ?? 1);
+const place = typeof route.query.place === 'string' ? route.query.place : null;
+const run = useRunForm(() => props.water, asked, { dilute, place });
 const failure = ref('');
 const starting = ref(false);
 const count = computed(() => run.tubes.value.length);

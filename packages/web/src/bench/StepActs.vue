@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Tube, isAtResult, stepOf, timerEnd } from '@hedge-lamp/core/bench';
+import { type Skipped, type Tube, isAtResult, stepOf, timerEnd } from '@hedge-lamp/core/bench';
 import type { Workings } from '@hedge-lamp/core/quantity';
 import { doubts as doubtInfo } from '@hedge-lamp/core/readings';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
@@ -7,9 +7,10 @@ import { computed } from 'vue';
 import type { Preview } from './reading-preview';
 
 /** What can be done at a step: count on, answer, start its timer, go on, keep what it tells. */
-const props = defineProps<{ tube: Tube; previews: readonly Preview[]; miscounted: boolean }>();
+const props = defineProps<{ tube: Tube; previews: readonly Preview[]; undone: Skipped | null }>();
 defineEmits<{
   done: [];
+  didIt: [];
   timer: [];
   readEarly: [];
   back: [];
@@ -39,10 +40,16 @@ const answered = computed(() => props.tube.answers[props.tube.step]);
     </p>
     <p v-for="d in tube.doubts" :key="d" class="quiet mb-0">{{ doubtInfo[d].effect }}</p>
   </div>
-  <p v-if="miscounted && step.do === 'drop'" class="asked" role="alert">
-    You counted {{ drops }} of {{ step.drops }}. Count on, or press Step done once more to go on; the reading
-    is then marked.
-  </p>
+  <div v-if="undone" class="asked" role="alert">
+    <p class="mb-2">{{ undone.asks }}</p>
+    <div class="answers">
+      <BButton variant="primary" @mousedown.prevent @click="$emit('didIt')">{{ undone.did }}</BButton>
+      <BButton variant="outline-secondary" @mousedown.prevent @click="$emit('done')">{{
+        undone.doubt === 'step-skipped' ? 'No: go on without a value' : 'No: go on, mark it'
+      }}</BButton>
+    </div>
+    <p class="quiet mb-0 mt-2">{{ doubtInfo[undone.doubt].effect }} Or finish the step first.</p>
+  </div>
 
   <div class="acts">
     <template v-if="step.do === 'ask'">
@@ -130,6 +137,14 @@ const answered = computed(() => props.tube.answers[props.tube.step]);
 }
 .open-workings {
   font-size: 1rem;
+}
+.answers {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem;
+}
+.answers .btn {
+  min-height: 56px;
 }
 .asked {
   margin: 0.6rem 0 0;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import {
   type Run,
+  type Skipped,
   type Tube,
   isAtResult,
   readsColor,
@@ -36,7 +37,8 @@ const props = defineProps<{
   now: number;
   /** What it will be kept as; one for each pad of a strip. */
   previews: readonly Preview[];
-  miscounted: boolean;
+  /** What is asked before a step that was left undone is gone past. */
+  undone: Skipped | null;
   upNext: { readonly tube: Tube; readonly at: number } | null;
   afterThis: Tube | null;
   temperatureUnit: string;
@@ -46,6 +48,7 @@ defineEmits<{
   drop: [];
   takeBack: [];
   done: [];
+  didIt: [];
   timer: [];
   readEarly: [];
   back: [];
@@ -183,8 +186,9 @@ const error = computed(() => {
         <StepActs
           :tube="tube"
           :previews="previews"
-          :miscounted="miscounted"
+          :undone="undone"
           @done="$emit('done')"
+          @did-it="$emit('didIt')"
           @timer="$emit('timer')"
           @read-early="$emit('readEarly')"
           @back="$emit('back')"

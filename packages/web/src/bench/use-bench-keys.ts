@@ -5,7 +5,9 @@ import { type BenchActions, meaningOf } from './bench-keys';
 export function useBenchKeys(actions: BenchActions, covered: () => boolean): void {
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {
     if (covered()) return;
-    const meaning = meaningOf(event, document.activeElement);
+    // What was pressed in a field stays with the field, though its act may have taken the field away by now.
+    const pressedIn = event.target instanceof Element ? event.target : document.activeElement;
+    const meaning = event.defaultPrevented ? null : meaningOf(event, pressedIn);
     if (meaning === null) return;
     event.preventDefault();
     if (typeof meaning === 'number') actions.pick(meaning);

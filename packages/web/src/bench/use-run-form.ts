@@ -42,7 +42,11 @@ interface Typed {
 }
 
 /** What is filled in before a run: which tests, in which order, from which sample. Kept through a reload. */
-export function useRunForm(water: () => Water, asked: readonly ParameterId[] = []) {
+export function useRunForm(
+  water: () => Water,
+  asked: readonly ParameterId[] = [],
+  { dilute = 1, place = null }: { dilute?: number; place?: string | null } = {},
+) {
   const link = useServerLink();
   const settings = useSettings();
   const waters = useWaters();
@@ -77,6 +81,12 @@ export function useRunForm(water: () => Water, asked: readonly ParameterId[] = [
     return [...wanted, ...companions.filter((id) => !has(id))];
   });
   const methodOf = (id: string) => methods.book.find(id);
+  const optionsOf = (id: string): TestOptions => ({
+    kitId: kits.kitsFor(id)[0]?.id ?? null,
+    dilution: '',
+    sampleTimes: '',
+    ...form.value.options[id],
+  });
 
   /** What was asked for by the address counts until the keeper chooses otherwise. */
   let choseOtherwise = false;
@@ -88,10 +98,22 @@ export function useRunForm(water: () => Water, asked: readonly ParameterId[] = [
         form.value.touched = true;
         form.value.chosen = [...wanted];
         form.value.order = 'danger';
+        askAsFound(wanted);
       } else if (!form.value.touched) form.value.chosen = ids;
     },
     { immediate: true },
   );
+
+  /** A finding asks for a diluted sample, or for one place: filled in, and free to be changed. */
+  function askAsFound(ids: readonly string[]): void {
+    if (place !== null && water().samplingPoints.some((p) => p.id === place)) form.value.points = [place];
+    if (!(dilute > 1 && dilute <= 100)) return;
+    for (const id of ids) {
+      const method = methodOf(id);
+      if (method && isDilutable(method))
+        form.value.options = { ...form.value.options, [id]: { ...optionsOf(id), dilution: String(dilute) } };
+    }
+  }
 
   const chosen = computed(() =>
     form.value.chosen.flatMap((id) => methods.all.find((m) => m.id === id) ?? []),
@@ -125,12 +147,6 @@ export function useRunForm(water: () => Water, asked: readonly ParameterId[] = [
     form.value.order = order;
   }
 
-  const optionsOf = (id: string): TestOptions => ({
-    kitId: kits.kitsFor(id)[0]?.id ?? null,
-    dilution: '',
-    sampleTimes: '',
-    ...form.value.options[id],
-  });
   function setOptions(id: string, options: TestOptions): void {
     form.value.options = { ...form.value.options, [id]: options };
   }

@@ -1,11 +1,13 @@
 import {
   type Run,
+  type Skipped,
   type Suggestion,
   type Test,
   type Tube,
   TestSchema,
   isAtResult,
   jobOfTube,
+  leftUndone,
   padsOf,
   planOf,
   readsFigure,
@@ -14,10 +16,12 @@ import {
   timerEnd,
 } from '@hedge-lamp/core/bench';
 import { isTimed } from '@hedge-lamp/core/methods';
-import type { DoubtId } from '@hedge-lamp/core/readings';
+import type { DoubtId, Reading } from '@hedge-lamp/core/readings';
 import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
 import { v4 as newId } from 'uuid';
 import { type Ref, computed, ref, shallowRef, watch } from 'vue';
+import { call } from '../api/call';
+import { useServerLink } from '../clock/server-link';
 import { thisZone } from '../clock/words';
 import { useKits } from '../methods/kits-store';
 import { useMethods } from '../methods/methods-store';
@@ -26,6 +30,11 @@ import { useWaters } from '../waters/waters-store';
 import { type EventBody, useBench } from './bench-store';
 import { lanesOf } from './plan-lanes';
 import { readingPreview } from './reading-preview';
+
+/** A key is not taken for a step that came under it less than this before, ms. Hedge Lamp's own. */
+const settling = 700;
+/** What follows so soon upon an act is its doing, ms. */
+const ownAct = 300;
 
 type PlainEvent = EventBody extends infer T
   ? T extends { testId: string }
@@ -40,6 +49,7 @@ export function useRun(given: Ref<Run>) {
   const methods = useMethods();
   const kits = useKits();
   const notices = useNotices();
+  const link = useServerLink();
 
   /** Straight from the store: a prop only follows at the next drawing, and one act may need what the last one did. */
   const run = computed(() => bench.runs.find((r) => r.id === given.value.id) ?? given.value);
@@ -53,6 +63,26 @@ export function useRun(given: Ref<Run>) {
       ? padsOf(current).map((pad) => readingPreview(current, units.value, methods.book, pad))
       : [];
   });
+
+  /** Methods of pH run on this water within the last day: the two ranges are asked for once, not in a circle. */
+  const ranBefore = shallowRef<string[]>([]);
+  watch(
+    () => run.value.waterId,
+    async (waterId) => {
+      const from = link.now() - 86_400_000;
+      try {
+        const { readings } = await call<{ readings: Reading[] }>(
+          'GET',
+          `/api/waters/${waterId}/readings?parameter=ph&from=${from}&limit=20`,
+        );
+        ranBefore.value = readings.flatMap((r) => (r.runId === run.value.id ? [] : (r.methodId ?? [])));
+      } catch {
+        // Without a server nothing is known of yesterday; the run itself still knows what it ran.
+        ranBefore.value = [];
+      }
+    },
+    { immediate: true },
+  );
 
   /** The plan changes when something happened, not with every tick of the clock. */
   const happened = computed(() =>
@@ -89,8 +119,8 @@ export function useRun(given: Ref<Run>) {
     return op ? (live.value.find((t) => t.testId === op.jobId) ?? null) : null;
   });
 
-  /** Drops counted that differ from the drops asked for; asked about once before going on. */
-  const miscount = ref<{ testId: string; step: number } | null>(null);
+  /** A step called done without being done; asked about once before going on. */
+  const undone = ref<{ testId: string; step: number; skipped: Skipped } | null>(null);
   /** Figures typed but not told yet, by test. */
   const typed = ref<Record<string, string>>({});
 
@@ -104,25 +134,37 @@ export function useRun(given: Ref<Run>) {
     const next = upNext.value?.tube ?? live.value[0];
     if (next) bench.inHand = next.testId;
   }
-  // The tube in hand has just begun to stand: the hands are free for another one.
+  /** When what is in hand last changed by itself, as by a timer that ended: a key pressed just then was meant for before. */
+  let movedAt = -Infinity;
+  let byOwnAct = false;
+  watch([() => tube.value?.testId, () => tube.value?.step], ([testId], [before]) => {
+    if (!byOwnAct && testId === before) movedAt = performance.now();
+    byOwnAct = false;
+  });
+  // By the keeper's own act the tube in hand has just begun to stand: the hands are free for another one. A timer that
+  // ends by itself moves no other tube into the hand.
   watch(
     [() => tube.value?.testId, () => (tube.value ? `${tube.value.step} ${stepOf(tube.value).do}` : '')],
     ([testId, state], [before]) => {
-      if (testId !== before || !state.endsWith(' stand')) return;
+      if (testId !== before || !state.endsWith(' stand') || performance.now() - toldAt > ownAct) return;
       const next = upNext.value;
       if (next && next.tube.testId !== testId && next.at <= bench.now + 1500) goOn();
     },
   );
 
+  /** When the keeper last did something here, by the page's own clock. */
+  let toldAt = -Infinity;
   async function tell(...bodies: PlainEvent[]) {
     const { testId } = tube.value!;
+    toldAt = performance.now();
+    byOwnAct = true;
     return bench.tell(run.value.id, ...bodies.map((body) => ({ ...body, testId }) as EventBody));
   }
   const atStep = <T extends string>(type: T) => ({ type, step: tube.value!.step });
 
   function drop(): void {
     if (!tube.value) return;
-    miscount.value = null;
+    undone.value = null;
     void tell(atStep('drop'));
   }
   function takeBack(): void {
@@ -177,15 +219,23 @@ export function useRun(given: Ref<Run>) {
     if (step.do === 'count-to-turn' && !current.turned) return void tell(atStep('turned'));
     if (isAtResult(current)) return void keep();
     if (step.do === 'ask') return;
-    const counted = current.drops[current.step] ?? 0;
-    const asked = miscount.value?.testId === current.testId && miscount.value.step === current.step;
-    if (step.do === 'drop' && counted > 0 && counted !== step.drops && !asked) {
-      miscount.value = { testId: current.testId, step: current.step };
+    const skipped = leftUndone(current, link.now());
+    const asked = undone.value?.testId === current.testId && undone.value.step === current.step;
+    if (skipped && !asked) {
+      undone.value = { testId: current.testId, step: current.step, skipped };
       return;
     }
-    const doubt: PlainEvent[] = asked ? [{ type: 'doubt', doubt: 'lost-count', on: true }] : [];
-    miscount.value = null;
-    void tell(...doubt, atStep('step-done'));
+    undone.value = null;
+    void tell(atStep('step-done'));
+  }
+  /** What was not counted or timed here was done all the same. */
+  function didIt(): void {
+    undone.value = null;
+    void tell({ ...atStep('step-done'), did: true });
+  }
+  /** A key says "done"; not just after a timer moved something under it. */
+  function doneByKey(): void {
+    if (performance.now() - movedAt > settling) done();
   }
 
   function timer(): void {
@@ -195,7 +245,7 @@ export function useRun(given: Ref<Run>) {
   function read(): void {
     const ready = live.value.find((t) => stepOf(t).do === 'read');
     if (ready) bench.inHand = ready.testId;
-    else if (tube.value && stepOf(tube.value).do === 'stand') void tell(atStep('step-done'));
+    else if (tube.value && stepOf(tube.value).do === 'stand') done();
   }
   function setAside(): void {
     const { testId, method } = tube.value!;
@@ -256,10 +306,14 @@ export function useRun(given: Ref<Run>) {
     lanes,
     upNext,
     afterThis,
-    suggestions: computed(() => suggestionsFor(tubes.value, methods.book)),
-    isMiscounted: computed(
-      () => miscount.value?.testId === tube.value?.testId && miscount.value?.step === tube.value?.step,
+    suggestions: computed(() => suggestionsFor(tubes.value, methods.book, ranBefore.value)),
+    undone: computed(() =>
+      undone.value?.testId === tube.value?.testId && undone.value?.step === tube.value?.step
+        ? (undone.value?.skipped ?? null)
+        : null,
     ),
+    didIt,
+    doneByKey,
     typed,
     drop,
     takeBack,
@@ -272,7 +326,7 @@ export function useRun(given: Ref<Run>) {
     setAllAside,
     tellFigure,
     back: () => void tell(atStep('step-back')),
-    readEarly: () => void tell(atStep('step-done')),
+    readEarly: done,
     answer: (answer: number) => void tell({ ...atStep('answered'), answer }),
     match: (
       pad: number,

@@ -35,6 +35,10 @@ async function pull(): Promise<void> {
   try {
     const today = await call<Today>('GET', `/api/waters/${water.id}/today`);
     const taken: Record<string, Partial<Typed>> = {};
+    // Of a water with places all figures are taken from one: the worst, else the one read last.
+    const newest = [...today.gauges].sort((a, b) => (b.takenAt ?? 0) - (a.takenAt ?? 0))[0];
+    const place = today.lamp.place || newest?.place || '';
+    const here = today.gauges.filter((g) => g.place === place);
     for (const field of props.wanted) {
       if (field.of === 'volume') {
         if (water.netLiters === null) continue;
@@ -42,7 +46,7 @@ async function pull(): Promise<void> {
         taken[field.id] = { text: String(Number(volume.toPrecision(4))), unit: water.units.volume };
         continue;
       }
-      const gauge = today.gauges.find((g) => g.subject === field.of);
+      const gauge = here.find((g) => g.subject === field.of);
       if (!gauge?.value) continue;
       taken[field.id] = {
         text: formatReading(fromWire(gauge.value)),
@@ -55,7 +59,7 @@ async function pull(): Promise<void> {
     notices.say(
       Object.keys(taken).length === 0
         ? `${water.name} has no reading that goes here. Test it, or type the figures.`
-        : `Taken from ${water.name}.${missing.length > 0 ? ` Not known there: ${missing.join(', ')}.` : ''}`,
+        : `Taken from ${[water.name, place].filter(Boolean).join(', ')}.${missing.length > 0 ? ` Not known there: ${missing.join(', ')}.` : ''}`,
     );
   } catch (error) {
     notices.say(sentenceOf(error), { tone: 'bad' });

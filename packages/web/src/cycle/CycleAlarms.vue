@@ -14,7 +14,7 @@ const { data: today } = useLoaded(
   async () => (stocked.value ? call<Today>('GET', `/api/waters/${props.water.id}/today`) : null),
 );
 const alarms = computed<Finding[]>(() =>
-  (today.value?.findings ?? []).filter((f) => f.status === 'act' || f.status === 'urgent'),
+  (today.value?.findings ?? []).filter((f) => !f.note && (f.status === 'act' || f.status === 'urgent')),
 );
 </script>
 

@@ -74,8 +74,11 @@ const print = () => window.print();
         <li v-for="line in sheet.done" :key="line">{{ line }}</li>
       </ul>
     </template>
+    <h2>What Hedge Lamp makes of it</h2>
+    <p>
+      <strong>{{ sheet.lamp }}</strong>
+    </p>
     <template v-if="sheet.findings.length > 0">
-      <h2>What Hedge Lamp makes of it</h2>
       <ul>
         <li v-for="line in sheet.findings" :key="line">{{ line }}</li>
       </ul>

@@ -5,7 +5,7 @@ import { computed } from 'vue';
 import StatusLamp from '../shell/StatusLamp.vue';
 import FindingSteps from './FindingSteps.vue';
 
-/** One finding: what, how sure, why it matters, what to do, by when, and when to test again. `first` is the headline. */
+/** One finding: what, how sure, why it matters, what to do, by when, and when to test again. `first` is the one that the lamp has said already. */
 const props = defineProps<{ finding: Finding; waterId: string; first?: boolean }>();
 const name = (id: ParameterId) => parameters[id].label.replace(/ \(.*\)$/, '');
 /** Chloride has no method of ours: it is typed into the log. */
@@ -14,34 +14,56 @@ const tests = computed(() => onBench.value.map((id) => midSentence(name(id))));
 const benchTo = computed(() => ({
   name: 'bench',
   params: { waterId: props.waterId },
-  query: { tests: onBench.value.join(',') },
+  query: {
+    tests: onBench.value.join(','),
+    ...(props.finding.dilution > 1 ? { dilute: String(props.finding.dilution) } : {}),
+    ...(props.finding.placeId ? { place: props.finding.placeId } : {}),
+  },
 }));
-const testable = computed(() => onBench.value.length > 0 && props.finding.status !== 'clear');
+const testable = computed(
+  () => onBench.value.length > 0 && (props.finding.status !== 'clear' || props.finding.note),
+);
+const what = computed(() =>
+  props.finding.place ? `${props.finding.place}: ${props.finding.what}` : props.finding.what,
+);
+/** What the lamp’s own sentence leaves out; the rest stands there already. */
+const more = computed(() =>
+  props.finding.short.startsWith(props.finding.what.replace(/\.$/, '')) ? '' : props.finding.what,
+);
+const testWords = computed(() =>
+  props.finding.dilution > 1
+    ? `Test ${tests.value.join(', ')} diluted 1:${props.finding.dilution}`
+    : `Test ${tests.value.join(', ')}`,
+);
 const ruleTo = computed(() => ({ name: 'rules', hash: `#${props.finding.rule}` }));
 </script>
 
 <template>
   <div v-if="first" class="finding first">
-    <StatusLamp :status="finding.status" word :size="28" />
-    <h3>{{ finding.what }}</h3>
-    <p>{{ finding.howSure }}</p>
+    <h3>What to do</h3>
     <FindingSteps :finding="finding" class="todo" />
-    <p v-if="finding.why" class="quiet">{{ finding.why }}</p>
+    <p v-if="more">{{ more }}</p>
+    <p class="quiet">{{ finding.howSure }} {{ finding.why }}</p>
     <p class="links">
-      <RouterLink v-if="testable" :to="benchTo">Test {{ tests.join(', ') }}</RouterLink>
+      <RouterLink v-if="testable" :to="benchTo">{{ testWords }}</RouterLink>
       <RouterLink class="rule" :to="ruleTo">The rule behind it</RouterLink>
     </p>
   </div>
-  <details v-else class="finding" :open="finding.status === 'act' || finding.status === 'urgent'">
+  <details
+    v-else
+    class="finding"
+    :open="!finding.note && (finding.status === 'act' || finding.status === 'urgent')"
+  >
     <summary>
-      <StatusLamp :status="finding.status" :size="18" />
-      <h3>{{ finding.what }}</h3>
+      <span v-if="finding.note" class="note">Note</span>
+      <StatusLamp v-else :status="finding.status" :size="18" />
+      <h3>{{ what }}</h3>
     </summary>
     <div class="said">
       <FindingSteps :finding="finding" />
       <p class="quiet">{{ finding.howSure }} {{ finding.why }}</p>
       <p class="links">
-        <RouterLink v-if="testable" :to="benchTo">Test {{ tests.join(', ') }}</RouterLink>
+        <RouterLink v-if="testable" :to="benchTo">{{ testWords }}</RouterLink>
         <RouterLink class="rule" :to="ruleTo"
           >The rule behind it<span class="visually-hidden">: {{ finding.what }}</span></RouterLink
         >
@@ -87,6 +109,14 @@ h3 {
   font-size: 1.4rem;
   line-height: 1.25;
   margin-top: 0.25rem;
+}
+.note {
+  font-size: 0.8rem;
+  font-weight: 650;
+  border: 1.5px solid currentColor;
+  border-radius: 2px 8px;
+  padding: 0 0.35rem;
+  color: var(--hl-quiet);
 }
 p {
   margin: 0.2rem 0 0;

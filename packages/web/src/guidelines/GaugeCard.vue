@@ -22,6 +22,16 @@ const shown = computed(() => {
     ? { figure: range, range: 'no end known' }
     : { figure: formatBest(interval), range: value.low === value.high ? '' : range };
 });
+const remark = computed(() => props.gauge.remark || (props.finding?.howSure ?? ''));
+/** What its assumptions cost, where the remark does not say it already. */
+const gaps = computed(() => props.gauge.gaps.filter((gap) => !remark.value.includes(gap)));
+/** How old it is; empty where the remark says so already. */
+const age = computed(() => {
+  const { takenAt, estimate } = props.gauge;
+  if (takenAt === null) return '';
+  const ago = agoInWords(takenAt, props.now);
+  return remark.value.includes(ago) ? '' : `${estimate ? 'from ' : ''}${ago}`;
+});
 const old = computed(
   () => props.gauge.status === 'unread' && props.gauge.value !== null && props.gauge.judged,
 );
@@ -30,26 +40,30 @@ const old = computed(
 <template>
   <article class="gauge-card sheet" :class="{ old }">
     <header>
-      <h3>{{ gauge.label }}</h3>
+      <h3>
+        {{ gauge.label }}<span v-if="gauge.place" class="place">, {{ gauge.place }}</span>
+      </h3>
       <StatusLamp v-if="gauge.judged || !gauge.value" :status="gauge.status" word :size="15" />
       <span v-else class="quiet">Noted</span>
     </header>
     <template v-if="shown">
-      <p class="reading">
+      <p class="reading" :class="{ estimate: gauge.estimate }">
+        <span v-if="gauge.estimate" class="about">about</span>
         <strong class="figure-mono">{{ shown.figure }}</strong>
         <span class="unit">{{ unit }}</span>
         <span v-if="shown.range" class="range quiet">{{ shown.range }}</span>
       </p>
       <BandGauge v-if="gauge.bands.length > 0" :gauge="gauge" />
     </template>
-    <p v-if="gauge.remark" class="remark">{{ gauge.remark }}</p>
-    <p v-else-if="finding" class="remark" :class="{ quiet: gauge.sure }">{{ finding.howSure }}</p>
-    <p v-for="gap in gauge.gaps" :key="gap" class="remark gap">{{ gap }}</p>
+    <p v-if="remark" class="remark" :class="{ quiet: gauge.sure && !gauge.remark }">{{ remark }}</p>
+    <p v-for="gap in gaps" :key="gap" class="remark gap">{{ gap }}</p>
     <p v-if="gauge.judged && gauge.by.length > 0" class="by quiet">Limits: {{ gauge.by.join('; ') }}</p>
     <footer>
-      <span class="quiet">{{ gauge.takenAt === null ? '' : agoInWords(gauge.takenAt, now) }}</span>
+      <span class="quiet">{{ age }}</span>
       <BButton v-if="gauge.workings" variant="link" @click="$emit('workings', gauge.workings)">
-        Workings<span class="visually-hidden"> of {{ gauge.label }}</span>
+        Workings<span class="visually-hidden">
+          of {{ gauge.label }}{{ gauge.place ? `, ${gauge.place}` : '' }}</span
+        >
       </BButton>
     </footer>
   </article>
@@ -86,6 +100,16 @@ h3 {
 .range {
   margin-left: 0.75rem;
   white-space: nowrap;
+}
+.estimate strong {
+  text-decoration: underline dashed 2px;
+  text-underline-offset: 5px;
+}
+.about {
+  margin-right: 0.35rem;
+}
+.place {
+  font-weight: 400;
 }
 .remark {
   margin: 0.35rem 0 0;

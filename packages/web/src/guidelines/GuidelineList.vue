@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { schools, shippedGuidelines, subjectLabel } from '@hedge-lamp/core/guidelines';
+import { limitConditions, schools, shippedGuidelines, subjectLabel } from '@hedge-lamp/core/guidelines';
 import { boundsWords, forWhomWords, targetWords } from './guideline-words';
 
 /** Every set of limits that ships: for whom it is, each limit with its bounds and source. */
@@ -33,13 +33,14 @@ const viewLabel = (view: string): string => {
           <tr v-for="(limit, k) in g.limits" :key="k">
             <th scope="row">
               {{ subjectLabel(limit.subject) }}
+              <span v-if="limit.when" class="quiet d-block">{{ limitConditions[limit.when] }}</span>
               <span v-if="limit.view" class="quiet d-block">School: {{ viewLabel(limit.view) }}</span>
             </th>
             <td>{{ limit.unit }}</td>
             <td class="figure-mono">{{ targetWords(limit.target) }}</td>
-            <td class="figure-mono">{{ boundsWords(limit.watch) }}</td>
-            <td class="figure-mono">{{ boundsWords(limit.act) }}</td>
-            <td class="figure-mono">{{ boundsWords(limit.urgent) }}</td>
+            <td class="figure-mono">{{ boundsWords(limit.watch, limit.onStep?.includes('watch')) }}</td>
+            <td class="figure-mono">{{ boundsWords(limit.act, limit.onStep?.includes('act')) }}</td>
+            <td class="figure-mono">{{ boundsWords(limit.urgent, limit.onStep?.includes('urgent')) }}</td>
             <td class="quiet">{{ limit.source }}</td>
           </tr>
         </tbody>

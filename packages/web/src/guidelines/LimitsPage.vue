@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type Guidance, shippedGuidelines, speaksOf, guidelinesFor } from '@hedge-lamp/core/guidelines';
-import { type Water, type WaterDraft, waterKindInfo } from '@hedge-lamp/core/waters';
+import { type Water, waterKindInfo } from '@hedge-lamp/core/waters';
 import { useSessionStorage } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckbox } from 'bootstrap-vue-next/components/BFormCheckbox';
@@ -14,6 +14,7 @@ import type { FieldErrors } from '../shell/field-errors';
 import { useNotices } from '../shell/notice-store';
 import PageHeading from '../shell/PageHeading.vue';
 import { useSave } from '../shell/use-save';
+import { draftOf } from '../waters/water-form';
 import { useWaters } from '../waters/waters-store';
 import { type GuidanceForm, emptyOwnLimit, guidanceFormOf, readGuidanceForm } from './guidance-form';
 import { forWhomWords } from './guideline-words';
@@ -86,8 +87,6 @@ const errorsOfOwn = (k: number): FieldErrors =>
       .filter(([path]) => path.startsWith(`own.${k}.`))
       .map(([path, message]) => [path.slice(`own.${k}.`.length), message]),
   );
-const draftOf = ({ version: _v, createdAt: _c, updatedAt: _u, deletedAt: _d, ...draft }: Water): WaterDraft =>
-  draft;
 const differences = computed(() => {
   const read = form.value && readGuidanceForm(form.value);
   const labels = { sets: 'Guidelines', schools: 'Schools', lifeStage: 'Life stage', own: 'Own limits' };
@@ -162,7 +161,8 @@ async function saveOverTheirs(): Promise<void> {
         <fieldset>
           <legend>Guidelines that hold</legend>
           <p class="quiet">
-            Several can hold; the strictest counts at each value.
+            Several can hold; the strictest counts at each value. For ammonia, nitrite and chloride the usual
+            ones hold beside whatever you choose.
             <RouterLink :to="{ name: 'rules' }">Every bound and its source</RouterLink>
           </p>
           <label
@@ -190,14 +190,15 @@ async function saveOverTheirs(): Promise<void> {
       <section class="sheet">
         <h2>Limits of your own</h2>
         <p class="quiet">
-          Each takes the place of all others for its figure, the safer ones too. Leave a bound empty where
-          there is none.
+          Each takes the place of all others for its figure. Leave a bound empty where there is none. Urgent
+          for ammonia, nitrite and chloride stays whatever you set.
         </p>
         <OwnLimitFields
           v-for="(_limit, k) in form.own"
           :key="k"
           v-model="form.own[k]!"
           :number="k + 1"
+          :liked="water.units"
           :errors="errorsOfOwn(k)"
           @remove="form.own.splice(k, 1)"
         />

@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { type Subject, subjectIds, subjectKind, subjectLabel } from '@hedge-lamp/core/guidelines';
+import {
+  type Subject,
+  displayUnit,
+  subjectIds,
+  subjectKind,
+  subjectLabel,
+} from '@hedge-lamp/core/guidelines';
+import type { UnitChoice } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed } from 'vue';
 import ChoiceField from '../shell/ChoiceField.vue';
@@ -8,7 +15,7 @@ import TextField from '../shell/TextField.vue';
 import { type BoundPath, type OwnLimitForm, unitsOf } from './guidance-form';
 
 /** One limit of the keeper's own: what, in which unit, and where each status begins. */
-const props = defineProps<{ errors: FieldErrors; number: number }>();
+const props = defineProps<{ errors: FieldErrors; number: number; liked: UnitChoice }>();
 const limit = defineModel<OwnLimitForm>({ required: true });
 defineEmits<{ remove: [] }>();
 
@@ -23,8 +30,7 @@ const rows: readonly { readonly label: string; readonly low: BoundPath; readonly
   { label: 'Urgent', low: 'urgent.below', high: 'urgent.above' },
 ];
 function changeSubject(): void {
-  if (!unitsOf(limit.value.subject).includes(limit.value.unit))
-    limit.value.unit = unitsOf(limit.value.subject)[0]!;
+  limit.value.unit = displayUnit({ units: props.liked }, limit.value.subject);
 }
 const name = (subject: Subject) => subjectLabel(subject);
 const errorAt = (path: string) => props.errors[path];

@@ -1,33 +1,119 @@
 <script setup lang="ts">
-import { type SignId, planForSigns, signCaution, signs } from '@hedge-lamp/core/guidelines';
+import { askedFirst, planForSigns, signCaution, signs } from '@hedge-lamp/core/guidelines';
 import { parameters } from '@hedge-lamp/core/readings';
+import { type Deed, type DeedDraft, type SignId, signIds } from '@hedge-lamp/core/remedies';
 import { useSessionStorage } from '@vueuse/core';
-import { computed } from 'vue';
-import LinkButton from '../shell/LinkButton.vue';
+import { BButton } from 'bootstrap-vue-next/components/BButton';
+import { v4 as newId } from 'uuid';
+import { computed, defineAsyncComponent, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import { sentenceOf } from '../api/api-error';
+import { call } from '../api/call';
+import { useServerLink } from '../clock/server-link';
+import { agoInWords, thisZone } from '../clock/words';
+import type { ProposedDeed } from '../remedies/deed-form';
+import { useNotices } from '../shell/notice-store';
 import PageHeading from '../shell/PageHeading.vue';
+import { useLoaded } from '../shell/use-loaded';
 import { useWaters } from '../waters/waters-store';
 import WaterTabs from './WaterTabs.vue';
+
+const DeedForm = defineAsyncComponent(() => import('../remedies/DeedForm.vue'));
 
 /** From what the animals show to what to test first, and what to do while the tubes stand. */
 const props = defineProps<{ waterId: string }>();
 const waters = useWaters();
+const link = useServerLink();
+const notices = useNotices();
+const router = useRouter();
 const water = computed(() => waters.byId(props.waterId));
 const seen = useSessionStorage<SignId[]>(`hedge-lamp.signs.${props.waterId}`, []);
 const plan = computed(() => planForSigns(seen.value));
-const chosen = computed(() => signs.filter((s) => seen.value.includes(s.id)));
-const benchTo = computed(() => ({
-  name: 'bench',
-  params: { waterId: props.waterId },
-  query: { tests: plan.value.tests.join(',') },
-}));
+const chosen = computed(() => plan.value.signs.flatMap((id) => signs.filter((s) => s.id === id)));
+const { data: deeds, again } = useLoaded(
+  () => props.waterId,
+  () => call<Deed[]>('GET', `/api/waters/${props.waterId}/deeds`),
+);
+/** What was noted within two days and not called over since. */
+const noted = computed(() => {
+  const all = deeds.value ?? [];
+  const over = all.find((d) => d.kind === 'sign-over')?.at ?? 0;
+  return all.find((d) => d.kind === 'sign' && d.at > over && link.now() - d.at < 2 * 86_400_000) ?? null;
+});
+
+const noting = ref(false);
+const proposed = ref<ProposedDeed>();
+function ask(kind: ProposedDeed['kind']): void {
+  proposed.value = { kind };
+  noting.value = true;
+}
+
+const failure = ref('');
+const keeping = ref(false);
+async function send(kind: 'sign' | 'sign-over', amount: DeedDraft['amount']): Promise<boolean> {
+  failure.value = '';
+  keeping.value = true;
+  const id = newId();
+  const draft: DeedDraft = {
+    id,
+    waterId: props.waterId,
+    kind,
+    at: link.now(),
+    zone: thisZone(),
+    detail: '',
+    amount,
+  };
+  try {
+    await call<Deed>('POST', '/api/deeds', draft);
+    await Promise.all([again(), waters.load()]);
+    notices.say(kind === 'sign' ? 'What you see is noted.' : 'They look well again: noted.', {
+      undo: async () => {
+        await call('DELETE', `/api/deeds/${id}`);
+        await Promise.all([again(), waters.load()]);
+      },
+    });
+    return true;
+  } catch (error) {
+    failure.value = `${sentenceOf(error)} What you ticked stays ticked here.`;
+    return false;
+  } finally {
+    keeping.value = false;
+  }
+}
+const keep = () => send('sign', { by: 'signs', signs: signIds.filter((id) => seen.value.includes(id)) });
+async function keepAndTest(): Promise<void> {
+  const tests = plan.value.tests.join(',');
+  // A server that is away must not keep anybody from testing.
+  await keep();
+  await router.push({ name: 'bench', params: { waterId: props.waterId }, query: { tests } });
+}
+async function over(): Promise<void> {
+  if (await send('sign-over', null)) seen.value = [];
+}
 </script>
 
 <template>
   <PageHeading
     :title="water ? `${water.name}: something looks wrong` : 'Something looks wrong'"
-    lead="Tick what you see. Tests come first; the list says what to do while the tubes stand."
+    lead="Tick what you see. It lights the lamp for two days, whatever was read."
   />
   <WaterTabs :water-id="waterId" />
+  <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
+  <section v-if="noted" class="sheet standing">
+    <p class="mb-2">
+      Signs noted {{ agoInWords(noted.at, link.now()) }} keep the lamp lit until two days have gone by.
+    </p>
+    <BButton variant="outline-primary" :disabled="keeping" @click="over">They look well again</BButton>
+  </section>
+  <section class="sheet asked" aria-labelledby="asked-heading">
+    <h2 id="asked-heading">First: did any of this happen just now?</h2>
+    <div class="answers">
+      <BButton v-for="a in askedFirst" :key="a.kind" variant="outline-primary" @click="ask(a.kind)">{{
+        a.says
+      }}</BButton>
+    </div>
+    <DeedForm v-if="proposed" v-model="noting" :water-id="waterId" :proposed="proposed" @kept="again" />
+  </section>
   <div class="signs">
     <fieldset class="sheet">
       <legend>What do you see?</legend>
@@ -50,6 +136,12 @@ const benchTo = computed(() => ({
         </p>
       </section>
       <template v-else>
+        <section class="sheet">
+          <h2>{{ plan.pressing ? 'Do this now' : 'While the tubes stand' }}</h2>
+          <ul>
+            <li v-for="step in plan.meanwhile" :key="step">{{ step }}</li>
+          </ul>
+        </section>
         <section class="sheet first" :class="{ pressing: plan.pressing }">
           <h2>{{ plan.pressing ? 'Test now, in this order' : 'Test today, in this order' }}</h2>
           <ol>
@@ -58,13 +150,10 @@ const benchTo = computed(() => ({
               }}<span v-if="test === 'chloride'" class="quiet fw-normal"> (any kit; typed in under Log)</span>
             </li>
           </ol>
-          <LinkButton :to="benchTo">Test these now</LinkButton>
-        </section>
-        <section class="sheet">
-          <h2>While the tubes stand</h2>
-          <ul>
-            <li v-for="step in plan.meanwhile" :key="step">{{ step }}</li>
-          </ul>
+          <div class="answers">
+            <BButton variant="primary" :disabled="keeping" @click="keepAndTest">Note it and test now</BButton>
+            <BButton variant="outline-secondary" :disabled="keeping" @click="keep">Only note it</BButton>
+          </div>
         </section>
         <section class="sheet">
           <h2>What it often goes with</h2>
@@ -107,6 +196,21 @@ legend {
 }
 .first.pressing {
   border-left-color: var(--hl-act);
+}
+.asked,
+.standing {
+  margin-bottom: 1rem;
+}
+.asked h2 {
+  font-size: 1.1rem;
+}
+.standing {
+  border-left: 8px solid var(--hl-amber);
+}
+.answers {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem;
 }
 ol,
 ul {

@@ -1,11 +1,14 @@
 import type { Edges, ForWhom } from '@hedge-lamp/core/guidelines';
 import { stockGroupLabel, waterKindInfo } from '@hedge-lamp/core/waters';
 
-/** "below 4, above 8"; a dash where the status never begins. */
-export function boundsWords({ below, above }: Edges): string {
+/**
+ * "below 4, above 8"; a dash where the status never begins.
+ * @param onStep true where it begins at its upper bound: "from 1"
+ */
+export function boundsWords({ below, above }: Edges, onStep = false): string {
   const parts = [
     ...(below === null ? [] : [`below ${below}`]),
-    ...(above === null ? [] : [`above ${above}`]),
+    ...(above === null ? [] : [`${onStep ? 'from' : 'above'} ${above}`]),
   ];
   return parts.join(', ') || '–';
 }

@@ -63,7 +63,7 @@ function tell(body: Plain): void {
 function done(): void {
   const step = stepOf(tube.value);
   if (step.do === 'count-to-turn' && !tube.value.turned) tell({ type: 'turned' });
-  else if (!isAtResult(tube.value)) tell({ type: 'step-done' });
+  else if (!isAtResult(tube.value)) tell({ type: 'step-done', did: true });
 }
 function goTo(step: number): void {
   const from = at.value;
@@ -103,7 +103,7 @@ function figure(): void {
       :number="null"
       :now="at"
       :previews="previews"
-      :miscounted="false"
+      :undone="null"
       :up-next="null"
       :after-this="null"
       temperature-unit="°C"
@@ -111,7 +111,7 @@ function figure(): void {
       @take-back="tell({ type: 'take-back' })"
       @done="done"
       @timer="tell({ type: 'timer-started' })"
-      @read-early="tell({ type: 'step-done' })"
+      @read-early="tell({ type: 'step-done', did: true })"
       @back="tell({ type: 'step-back' })"
       @answer="tell({ type: 'answered', answer: $event })"
       @figure="figure"

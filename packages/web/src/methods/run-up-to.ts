@@ -48,7 +48,7 @@ export function runUpTo(method: Method, to: number, testId: string, from: number
       tell({ type: 'drop', step });
       tell({ type: 'turned', step });
     } else if (doing.do === 'stand') at += doing.seconds * 1000;
-    else tell({ type: 'step-done', step });
+    else tell({ type: 'step-done', step, did: true });
     step += 1;
   }
   return { events, at };

@@ -59,11 +59,11 @@ const strokes = computed(() => [look.value.ink, look.value.word('urgent'), look.
 const shapes = ['circle', 'rectRot', 'triangle'] as const;
 
 const data = computed<ChartData<'line', TracePoint[]>>(() => ({
-  datasets: props.series.map(({ methodId, points }, k) => {
+  datasets: props.series.map(({ methodId, place, points }, k) => {
     const stroke = strokes.value[k % strokes.value.length]!;
     const upArrow = arrow(stroke);
     return {
-      label: methodWords(methodId, methods.book),
+      label: [place, methodWords(methodId, methods.book)].filter(Boolean).join(', '),
       data: [...points],
       borderColor: stroke,
       borderWidth: 1,

@@ -71,7 +71,16 @@ const { data, error, again } = useLoaded(
   },
 );
 
-const series = computed(() => traceSeries(data.value?.readings ?? [], unit.value));
+/** The name of a sampling point; empty for a water that has none. */
+function placeName(id: string | null): string {
+  const points = water.value?.samplingPoints ?? [];
+  if (points.length === 0) return '';
+  return points.find((p) => p.id === id)?.name ?? 'No place named';
+}
+const series = computed(() => traceSeries(data.value?.readings ?? [], unit.value, placeName));
+const lineWords = (line: { readonly methodId: string | null; readonly place: string }) =>
+  [line.place, methodWords(line.methodId, methods.book)].filter(Boolean).join(', ');
+const severalKits = computed(() => new Set(series.value.map((s) => s.methodId)).size > 1);
 const bands = computed(() => {
   if (!water.value) return [];
   const { kind } = info.value;
@@ -97,7 +106,7 @@ const summary = computed(() => {
   const readings = data.value?.readings ?? [];
   if (readings.length === 0) return '';
   const newest = readings[0]!;
-  return `${info.value.label}: ${readings.length} readings; the newest, ${format(newest.takenAt, 'd MMMM')}, is ${valueWords(newest, units.value)}.`;
+  return `${info.value.label}: ${readings.length} readings; the newest, ${[placeName(newest.samplingPointId), format(newest.takenAt, 'd MMMM')].filter(Boolean).join(', ')}, is ${valueWords(newest, units.value)}.`;
 });
 const trends = computed(() => trendNotes(series.value, bands.value, shownUnit(chosen.value, units.value)));
 const opened = useOpenedWorkings();
@@ -149,19 +158,19 @@ const go = (parameter: ParameterId) =>
         :from-zero="chosen !== 'ph' && chosen !== 'temperature'"
         @picked="openDot"
       />
-      <p v-if="series.length > 1" class="kits">
+      <p v-if="severalKits" class="kits">
         Two kits can differ by two or three times, each true to itself: their readings are drawn apart. Keep
         to one for trends.
       </p>
       <ul v-if="trends.length > 0" class="trends" aria-label="Trend">
-        <li v-for="note in trends" :key="`${note.methodId} ${note.stretch}`">
-          <span v-if="series.length > 1" class="quiet">{{ methodWords(note.methodId, methods.book) }}: </span>
+        <li v-for="note in trends" :key="`${note.methodId} ${note.place} ${note.stretch}`">
+          <span v-if="series.length > 1" class="quiet">{{ lineWords(note) }}: </span>
           <span v-if="note.stretch" class="quiet">{{ note.stretch }}: </span>
           {{ note.sentence }}
           <BButton variant="link" @click="opened.open(note.workings)"
             >Workings<span class="visually-hidden">
               of the trend,
-              {{ [methodWords(note.methodId, methods.book), note.stretch].filter(Boolean).join(', ') }}</span
+              {{ [lineWords(note), note.stretch].filter(Boolean).join(', ') }}</span
             ></BButton
           >
         </li>
@@ -193,7 +202,9 @@ const go = (parameter: ParameterId) =>
               </td>
               <td>
                 {{ enteredWords(r, methods.book) }}
-                <span class="quiet">· {{ methodWords(r.methodId, methods.book) }}</span>
+                <span class="quiet"
+                  >· {{ lineWords({ methodId: r.methodId, place: placeName(r.samplingPointId) }) }}</span
+                >
               </td>
             </tr>
           </tbody>

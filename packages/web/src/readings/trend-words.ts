@@ -25,6 +25,7 @@ export interface ShownBand {
 
 export interface TrendNote {
   readonly methodId: string | null;
+  readonly place: string;
   /** What part of the readings it is of, in words; empty where it is of all, and nothing else is told. */
   readonly stretch: string;
   readonly sentence: string;
@@ -97,7 +98,7 @@ function stretchesOf(points: readonly TracePoint[]): Stretch[] {
 }
 
 /**
- * What each method's readings tell of the way things go, and when they would leave their band; a method with
+ * What the readings of each method at each place tell of the way things go, and when they would leave their band; a method with
  * too few readings says nothing. Readings over a long time are told lately and as a whole;
  * what comes is told by the late pace alone.
  * @param unit shown unit, empty for pH
@@ -107,10 +108,10 @@ export function trendNotes(
   bands: readonly ShownBand[],
   unit: string,
 ): TrendNote[] {
-  const stretches = series.flatMap(({ methodId, points }) =>
-    points.length < fewestForTrend ? [] : stretchesOf(points).map((s) => ({ methodId, ...s })),
+  const stretches = series.flatMap(({ methodId, place, points }) =>
+    points.length < fewestForTrend ? [] : stretchesOf(points).map((s) => ({ methodId, place, ...s })),
   );
-  return stretches.flatMap(({ methodId, stretch, points, goesOn }) => {
+  return stretches.flatMap(({ methodId, place, stretch, points, goesOn }) => {
     try {
       const read = points.map((p) => ({ at: p.x, value: asInterval(p) }));
       const trend = trendOf(read, unit || 'pH');
@@ -118,7 +119,13 @@ export function trendNotes(
       const aWeek = `${formatReading(scale(perDay, 7))} ${unit || 'pH'} a week`;
       if (direction === 'cannot-tell')
         return [
-          { methodId, stretch, sentence: `No clear way up or down: ${aWeek}.`, workings: trend.workings },
+          {
+            methodId,
+            place,
+            stretch,
+            sentence: `No clear way up or down: ${aWeek}.`,
+            workings: trend.workings,
+          },
         ];
       const last = asInterval(points.at(-1)!);
       const limit = goesOn ? nextLimit(last.best, direction === 'rising', bands) : null;
@@ -130,6 +137,7 @@ export function trendNotes(
       return [
         {
           methodId,
+          place,
           stretch,
           sentence: `${verbs[direction][sure ? 'sure' : 'seems']}, ${aWeek}.${goesOn && direction === 'rising' ? doublingWords(read, unit) : ''}${leaves}${sure ? '' : ` The ranges alone would allow ${formatInterval(scale(bounds, 7))}.`}`,
           workings: trend.workings,

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { saltsFor } from '@hedge-lamp/core/chemistry';
-import { effectWords } from '@hedge-lamp/core/remedies';
+import { effectWords, signIds, signLabel } from '@hedge-lamp/core/remedies';
+import { type StockGroupId, isAnimal, stockGroupIds, stockGroupLabel } from '@hedge-lamp/core/waters';
 import { BFormCheckbox } from 'bootstrap-vue-next/components/BFormCheckbox';
 import { computed } from 'vue';
 import ChoiceField from '../shell/ChoiceField.vue';
@@ -10,7 +11,35 @@ import { type DeedForm, amountOf, wayLabel, waysOf } from './deed-form';
 
 /** How much was put in or changed: the way to tell it, its figures, and what that does to this water. */
 const form = defineModel<DeedForm>({ required: true });
-const props = defineProps<{ errors: FieldErrors; liters: number | null }>();
+const props = defineProps<{
+  errors: FieldErrors;
+  liters: number | null;
+  /** Waters that a change may have been made with. */
+  sources: readonly { readonly value: string; readonly text: string }[];
+  /** Kinds of animals that live here come first. */
+  animals: readonly StockGroupId[];
+}>();
+const groups = computed(() => {
+  const all = stockGroupIds.filter(isAnimal);
+  const ordered = [
+    ...all.filter((g) => props.animals.includes(g)),
+    ...all.filter((g) => !props.animals.includes(g)),
+  ];
+  return [
+    { value: null, text: 'Not said' },
+    ...ordered.map((value) => ({ value, text: stockGroupLabel[value] })),
+  ];
+});
+const stages = [
+  { value: null, text: 'Not said' },
+  { value: 'grown' as const, text: 'Grown' },
+  { value: 'young' as const, text: 'Young' },
+];
+const aims = [
+  { value: 'chlorine' as const, text: 'Chlorine, as at every change' },
+  { value: 'ammonia' as const, text: 'Ammonia' },
+];
+const isChange = computed(() => form.value.by === 'part' || form.value.by === 'liters');
 
 const ways = computed(() => waysOf(form.value.kind).map((value) => ({ value, text: wayLabel[value] })));
 const salts = saltsFor('alkalinity').map((s) => ({ value: s.id, text: `${s.name} (${s.formula})` }));
@@ -85,6 +114,34 @@ const error = (name: string) => props.errors[`amount.${name}`];
         :error="error('grams')"
       />
     </template>
+    <template v-if="form.by === 'animals'">
+      <TextField v-model="form.figures.count" label="How many" inputmode="numeric" :error="error('count')" />
+      <ChoiceField v-model="form.group" :options="groups" label="Kind" :error="error('group')" />
+      <TextField
+        v-if="form.kind === 'stocked'"
+        v-model="form.figures.gramsEach"
+        label="One weighs about, g"
+        inputmode="decimal"
+        :error="error('gramsEach')"
+      />
+      <ChoiceField v-model="form.stage" :options="stages" label="Age" />
+    </template>
+    <TextField
+      v-if="form.by === 'rain'"
+      v-model="form.figures.millimeters"
+      label="Rain, mm"
+      inputmode="decimal"
+      :error="error('millimeters')"
+    />
+    <TextField
+      v-if="form.by === 'hours'"
+      v-model="form.figures.hours"
+      label="How long, hours"
+      inputmode="decimal"
+      :error="error('hours')"
+      hint="Left empty it is taken as over two hours."
+    />
+    <ChoiceField v-if="form.by === 'against'" v-model="form.against" :options="aims" label="Against" />
     <template v-if="form.by === 'feed'">
       <TextField v-model="form.figures.grams" label="Food, g" inputmode="decimal" :error="error('grams')" />
       <TextField
@@ -96,13 +153,40 @@ const error = (name: string) => props.errors[`amount.${name}`];
       />
     </template>
   </div>
+  <template v-if="isChange">
+    <ChoiceField
+      v-model="form.source"
+      :options="sources"
+      label="With which water"
+      :error="error('sourceWaterId')"
+      hint="Tested lately, it lets the other figures be worked out."
+    />
+    <BFormCheckbox v-model="form.conditioned" class="mb-3"
+      >Conditioner against chlorine was in it</BFormCheckbox
+    >
+  </template>
   <BFormCheckbox v-if="form.by === 'feed'" v-model="form.rots" class="mb-3">
     Nothing eats it: it rots in the water
   </BFormCheckbox>
+  <fieldset v-if="form.by === 'signs'" class="signs">
+    <legend class="form-label fs-6 fw-semibold">What you see</legend>
+    <label v-for="id in signIds" :key="id" class="tick-chip" :class="{ chosen: form.signs.includes(id) }">
+      <input v-model="form.signs" type="checkbox" class="form-check-input" :value="id" />
+      {{ signLabel[id] }}
+    </label>
+    <p v-if="errors.amount || error('signs')" class="failure" role="alert">
+      {{ errors.amount ?? error('signs') }}
+    </p>
+  </fieldset>
   <p v-if="effect" class="effect" role="status">In this water: {{ effect }}.</p>
 </template>
 
 <style scoped>
+.signs {
+  display: grid;
+  gap: 0.3rem;
+  margin-bottom: 1rem;
+}
 .effect {
   padding-left: 0.8rem;
   border-left: 4px solid var(--hl-amber);

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { type Deed, type DeedKind, deedKinds, deedLabel } from '@hedge-lamp/core/remedies';
+import { animalsIn } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BModal } from 'bootstrap-vue-next/components/BModal';
 import { computed, ref, watch } from 'vue';
@@ -13,7 +14,15 @@ import { useNotices } from '../shell/notice-store';
 import TextField from '../shell/TextField.vue';
 import { useWaters } from '../waters/waters-store';
 import DeedAmountFields from './DeedAmountFields.vue';
-import { type ProposedDeed, emptyDeedForm, figureNames, readDeedForm, waysOf } from './deed-form';
+import {
+  type ProposedDeed,
+  emptyDeedForm,
+  figureNames,
+  ownSource,
+  readDeedForm,
+  unknownSource,
+  waysOf,
+} from './deed-form';
 
 /** Something done, noted in a dialog. `proposed` fills it in before it opens. */
 const props = defineProps<{ waterId: string; proposed?: ProposedDeed | undefined }>();
@@ -27,7 +36,19 @@ const form = ref(emptyDeedForm(link.now(), props.proposed));
 const errors = ref<FieldErrors>({});
 const failure = ref('');
 const saving = ref(false);
-const liters = computed(() => waters.byId(props.waterId)?.netLiters ?? null);
+const water = computed(() => waters.byId(props.waterId));
+const liters = computed(() => water.value?.netLiters ?? null);
+const sources = computed(() => {
+  const own = waters.byId(water.value?.sourceWaterId ?? '');
+  return [
+    ...(own ? [{ value: ownSource, text: own.name }] : [{ value: ownSource, text: 'Not said' }]),
+    ...waters.waters
+      .filter((w) => w.kind === 'source' && w.id !== own?.id)
+      .map((w) => ({ value: w.id, text: w.name })),
+    ...(own ? [{ value: unknownSource, text: 'Nobody knows' }] : []),
+  ];
+});
+const animals = computed(() => (water.value ? animalsIn(water.value) : []));
 
 watch(open, (isOpen) => {
   if (!isOpen) return;
@@ -78,9 +99,18 @@ const kinds = deedKinds.map((value) => ({ value, text: deedLabel[value] }));
 <template>
   <BModal v-model="open" title="Note something done" no-footer header-close-label="Close">
     <form novalidate @submit.prevent="save">
+      <p class="quiet">
+        In <strong>{{ water?.name ?? 'this water' }}</strong>
+      </p>
       <p v-if="failure" role="alert" class="failure">{{ failure }}</p>
       <ChoiceField v-model="kind" :options="kinds" label="What" :error="errors.kind" />
-      <DeedAmountFields v-model="form" :errors="errors" :liters="liters" />
+      <DeedAmountFields
+        v-model="form"
+        :errors="errors"
+        :liters="liters"
+        :sources="sources"
+        :animals="animals"
+      />
       <TextField v-model="form.at" type="datetime-local" label="When" :error="errors.at" />
       <TextField
         v-model="form.detail"

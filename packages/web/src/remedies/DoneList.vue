@@ -10,12 +10,17 @@ const DeedForm = defineAsyncComponent(() => import('./DeedForm.vue'));
 
 /** What was done to this water lately, and a way to note more. */
 const props = defineProps<{ waterId: string; now: number }>();
+const emit = defineEmits<{ kept: [] }>();
 const { data: deeds, again } = useLoaded(
   () => props.waterId,
   () => call<Deed[]>('GET', `/api/waters/${props.waterId}/deeds`),
 );
 const noting = ref(false);
 const asked = ref(false);
+function kept(): void {
+  void again();
+  emit('kept');
+}
 function note(): void {
   asked.value = true;
   noting.value = true;
@@ -34,6 +39,6 @@ function note(): void {
       </li>
     </ul>
     <BButton variant="outline-primary" @click="note">Note something done</BButton>
-    <DeedForm v-if="asked" v-model="noting" :water-id="waterId" @kept="again" />
+    <DeedForm v-if="asked" v-model="noting" :water-id="waterId" @kept="kept" />
   </section>
 </template>

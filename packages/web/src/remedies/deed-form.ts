@@ -3,9 +3,11 @@ import {
   type DeedAmount,
   type DeedDraft,
   type DeedKind,
+  type SignId,
   amountsOf,
 } from '@hedge-lamp/core/remedies';
 import type { SaltId } from '@hedge-lamp/core/chemistry';
+import type { StockEntry, StockGroupId } from '@hedge-lamp/core/waters';
 import { v4 as newId } from 'uuid';
 import { fromLocalInput, thisZone, toLocalInput } from '../clock/words';
 import { type FieldErrors, errorsOf } from '../shell/field-errors';
@@ -20,6 +22,10 @@ export const figureNames = [
   'percent',
   'liters',
   'protein',
+  'count',
+  'gramsEach',
+  'millimeters',
+  'hours',
 ] as const;
 export type FigureName = (typeof figureNames)[number];
 type RiseUnit = Extract<DeedAmount, { by: 'rise' }>['unit'];
@@ -36,7 +42,19 @@ export interface DeedForm {
   unit: RiseUnit;
   salt: SaltId;
   rots: boolean;
+  /** Kind of the animals; null where it is not said. */
+  group: StockGroupId | null;
+  stage: StockEntry['stage'];
+  against: 'chlorine' | 'ammonia';
+  /** What a change was made with: the water's own source, another one, or nobody knows. */
+  source: string;
+  conditioned: boolean;
+  signs: SignId[];
 }
+
+/** Values of `source` beside the identifiers of waters. */
+export const ownSource = 'own';
+export const unknownSource = 'unknown';
 
 /** What a form starts from, where something proposes it. */
 export interface ProposedDeed {
@@ -56,6 +74,11 @@ export const wayLabel: Readonly<Record<AmountWay, string>> = {
   liters: 'Liters changed',
   salt: 'Grams of a salt',
   feed: 'Grams of food',
+  animals: 'How many',
+  rain: 'Millimeters',
+  hours: 'How long',
+  against: 'Against what',
+  signs: 'What you see',
   words: 'In words only',
 };
 
@@ -76,23 +99,45 @@ export function emptyDeedForm(now: number, proposed?: ProposedDeed): DeedForm {
       percent: '',
       liters: '',
       protein: '40',
+      count: '',
+      gramsEach: '',
+      millimeters: '',
+      hours: '',
     },
     unit: 'mg/L NH3-N',
     salt: 'sodium-bicarbonate',
     rots: false,
+    group: null,
+    stage: null,
+    against: 'chlorine',
+    source: ownSource,
+    conditioned: true,
+    signs: [],
   };
   const amount = proposed?.amount;
   if (!amount) return form;
   form.by = amount.by;
-  for (const name of figureNames)
-    if (name in amount) form.figures[name] = String((amount as unknown as Record<string, string>)[name]);
+  for (const [name, value] of Object.entries(amount)) {
+    const figure = figureNames.find((f) => f === name);
+    if (figure && typeof value === 'string') form.figures[figure] = value;
+  }
   if (amount.by === 'rise') form.unit = amount.unit;
   if (amount.by === 'salt') form.salt = amount.salt;
   if (amount.by === 'feed') form.rots = amount.rots;
+  if (amount.by === 'animals') {
+    form.group = amount.group;
+    form.stage = amount.stage;
+  }
+  if (amount.by === 'against') form.against = amount.against;
+  if (amount.by === 'signs') form.signs = [...amount.signs];
+  if (amount.by === 'part' || amount.by === 'liters') {
+    form.conditioned = amount.conditioned !== false;
+    if (amount.sourceWaterId !== undefined) form.source = amount.sourceWaterId ?? unknownSource;
+  }
   return form;
 }
 
-const mainFigure: Readonly<Record<DeedAmount['by'], FigureName>> = {
+const mainFigure: Readonly<Partial<Record<DeedAmount['by'], FigureName>>> = {
   rise: 'text',
   'ammonium-chloride': 'grams',
   'household-ammonia': 'milliliters',
@@ -100,6 +145,9 @@ const mainFigure: Readonly<Record<DeedAmount['by'], FigureName>> = {
   liters: 'liters',
   salt: 'grams',
   feed: 'grams',
+  animals: 'count',
+  rain: 'millimeters',
+  hours: 'hours',
 };
 /** Without its amount a dose says nothing to the cycle; the others may be told in words. */
 const needsAmount: readonly DeedKind[] = ['ammonia-dose', 'challenge'];
@@ -108,11 +156,20 @@ const needsAmount: readonly DeedKind[] = ['ammonia-dose', 'challenge'];
 export function amountOf(form: DeedForm): DeedAmount | null {
   const { by, kind, figures } = form;
   if (by === 'words') return null;
-  if (figures[mainFigure[by]].trim() === '' && !needsAmount.includes(kind)) return null;
+  const main = mainFigure[by];
+  if (main !== undefined && figures[main].trim() === '' && !needsAmount.includes(kind)) return null;
   return amountIn(form, by);
 }
-function amountIn({ figures, unit, salt, rots }: DeedForm, by: DeedAmount['by']): DeedAmount {
+function amountIn(form: DeedForm, by: DeedAmount['by']): DeedAmount {
+  const { figures, unit, salt, rots, group, stage, against, signs } = form;
   const { text, grams, milliliters, strength, density, percent, liters, protein } = figures;
+  // What is as usual is left out, so that what was kept before says the same.
+  const changed = {
+    ...(form.source === ownSource
+      ? {}
+      : { sourceWaterId: form.source === unknownSource ? null : form.source }),
+    ...(form.conditioned ? {} : { conditioned: false }),
+  };
   switch (by) {
     case 'rise':
       return { by, text, unit };
@@ -121,13 +178,23 @@ function amountIn({ figures, unit, salt, rots }: DeedForm, by: DeedAmount['by'])
     case 'household-ammonia':
       return { by, milliliters, strength, density };
     case 'part':
-      return { by, percent };
+      return { by, percent, ...changed };
     case 'liters':
-      return { by, liters };
+      return { by, liters, ...changed };
     case 'salt':
       return { by, salt, grams };
     case 'feed':
       return { by, grams, protein, rots };
+    case 'animals':
+      return { by, group, count: figures.count, gramsEach: figures.gramsEach, stage };
+    case 'rain':
+      return { by, millimeters: figures.millimeters };
+    case 'hours':
+      return { by, hours: figures.hours };
+    case 'against':
+      return { by, against };
+    case 'signs':
+      return { by, signs: [...signs] };
   }
 }
 

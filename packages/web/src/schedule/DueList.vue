@@ -16,8 +16,8 @@ const since = (dueAt: number) =>
     <p v-if="due.length === 0" class="quiet mb-0">Nothing is due.</p>
     <template v-else>
       <ul>
-        <li v-for="d in due" :key="d.parameter">
-          <strong>{{ d.label }}</strong>
+        <li v-for="d in due" :key="`${d.parameter} ${d.placeId}`">
+          <strong>{{ d.label }}{{ d.place ? `, ${d.place}` : '' }}</strong>
           <span class="since quiet">{{ d.why === 'Not tested yet.' ? '' : since(d.dueAt) }}</span>
           <span class="detail quiet">{{ d.why }}</span>
         </li>

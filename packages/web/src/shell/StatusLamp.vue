@@ -1,8 +1,19 @@
 <script setup lang="ts">
-import { type Status, statusWord } from '@hedge-lamp/core/guidelines';
+import { type Status, lampWord, statusWord } from '@hedge-lamp/core/guidelines';
+import { computed } from 'vue';
 
 /** A status as a shape and a color; with `word`, the word beside it. Never color alone. */
-withDefaults(defineProps<{ status: Status; word?: boolean; size?: number }>(), { word: false, size: 18 });
+const props = withDefaults(
+  defineProps<{
+    status: Status;
+    word?: boolean;
+    size?: number;
+    /** True where it speaks for a whole water, not for a figure. */
+    lamp?: boolean;
+  }>(),
+  { word: false, size: 18, lamp: false },
+);
+const says = computed(() => (props.lamp ? lampWord : statusWord)[props.status]);
 </script>
 
 <template>
@@ -13,7 +24,7 @@ withDefaults(defineProps<{ status: Status; word?: boolean; size?: number }>(), {
       viewBox="0 0 20 20"
       :role="word ? undefined : 'img'"
       :aria-hidden="word || undefined"
-      :aria-label="word ? undefined : statusWord[status]"
+      :aria-label="word ? undefined : says"
     >
       <circle v-if="status === 'clear'" cx="10" cy="10" r="8" fill="currentColor" />
       <template v-else-if="status === 'watch'">
@@ -33,7 +44,7 @@ withDefaults(defineProps<{ status: Status; word?: boolean; size?: number }>(), {
         stroke-dasharray="3.2 2.7"
       />
     </svg>
-    <span v-if="word" class="lamp-word">{{ statusWord[status] }}</span>
+    <span v-if="word" class="lamp-word">{{ says }}</span>
   </span>
 </template>
 

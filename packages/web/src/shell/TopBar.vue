@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { statusWord } from '@hedge-lamp/core/guidelines';
+import { lampWord } from '@hedge-lamp/core/guidelines';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
@@ -55,10 +55,10 @@ function openSettings(): void {
         :to="{ name: pageOf, params: { waterId: water.id } }"
       >
         <span class="dot" aria-hidden="true"
-          ><StatusLamp :status="waters.statusOf(water.id)" :size="14"
+          ><StatusLamp :status="waters.statusOf(water.id)" :size="14" lamp
         /></span>
         <span>{{ water.name }}</span>
-        <span class="visually-hidden">, {{ statusWord[waters.statusOf(water.id)] }}</span>
+        <span class="visually-hidden">, {{ lampWord[waters.statusOf(water.id)] }}</span>
       </RouterLink>
     </nav>
     <span v-if="link.demo" class="demo" title="Made-up data; your own is not touched">Demo</span>

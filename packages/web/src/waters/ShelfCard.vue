@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Standing, type Status, statusWord } from '@hedge-lamp/core/guidelines';
+import { type Standing, type Status, lampWord } from '@hedge-lamp/core/guidelines';
 import { type Water, waterKindInfo } from '@hedge-lamp/core/waters';
 import { computed } from 'vue';
 import IconPencil from '~icons/bi/pencil';
@@ -8,6 +8,7 @@ import { useNow } from '../clock/use-now';
 import { agoInWords } from '../clock/words';
 import StatusLamp from '../shell/StatusLamp.vue';
 import { volumeText } from './volume-text';
+import { useWaters } from './waters-store';
 
 /** One water on the shelf: its lamp, the worst finding, what is due, what is running, what changed. */
 const props = defineProps<{
@@ -17,9 +18,15 @@ const props = defineProps<{
   was: Status | undefined;
 }>();
 const bench = useBench();
+const shelf = useWaters();
 const now = useNow(60_000);
 
-const status = computed(() => props.standing?.status ?? 'unread');
+const status = computed(() => shelf.statusOf(props.water.id));
+const why = computed(() =>
+  props.standing && props.standing.status === status.value
+    ? props.standing.lamp.sentence
+    : 'The server was not asked lately.',
+);
 const running = computed(() => {
   const tubes = bench.openTubes.filter((t) => t.run.waterId === props.water.id).length;
   return tubes === 0 ? '' : tubes === 1 ? '1 tube on the bench' : `${tubes} tubes on the bench`;
@@ -36,7 +43,7 @@ const kind = computed(() =>
 const due = computed(() => {
   const tests = props.standing?.due ?? [];
   if (tests.length === 0) return 'Nothing due';
-  const names = tests.map((d) => d.label.replace(/ \(.*\)$/, ''));
+  const names = [...new Set(tests.map((d) => d.label.replace(/ \(.*\)$/, '')))];
   return names.length > 4 ? `${names.length} tests due` : `Due: ${names.join(', ')}`;
 });
 const last = computed(() => {
@@ -51,12 +58,13 @@ const more = computed(() => Math.max(0, (props.standing?.troubles ?? 0) - 1));
     <RouterLink class="open" :to="{ name: 'today', params: { waterId: water.id } }">{{
       water.name
     }}</RouterLink>
-    <StatusLamp :status="status" word />
+    <StatusLamp :status="status" word lamp />
     <span class="quiet kind">{{ kind }}</span>
-    <p v-if="standing?.top" class="top">
-      {{ standing.top }}<span v-if="more > 0" class="quiet"> And {{ more }} more.</span>
+    <p class="top">
+      {{ why }}<span v-if="more > 0" class="quiet"> And {{ more }} more.</span>
+      <span v-if="standing?.lamp.missing" class="quiet"> {{ standing.lamp.missing }}</span>
     </p>
-    <p v-if="was && was !== status" class="changed">{{ statusWord[was] }} when you last looked.</p>
+    <p v-if="was && was !== status" class="changed">{{ lampWord[was] }} when you last looked.</p>
     <p v-for="line in standing?.changed ?? []" :key="line" class="changed">{{ line }}</p>
     <RouterLink v-if="running" class="running" :to="{ name: 'bench', params: { waterId: water.id } }">{{
       running

@@ -19,7 +19,7 @@ const headings: Readonly<Record<Status, string>> = {
   act: 'Act today',
   watch: 'Worth a look',
   clear: 'Clear',
-  unread: 'Not read lately',
+  unread: 'Nobody can say',
 };
 const dueSince = (w: Water) => store.standings[w.id]?.due[0]?.dueAt ?? Infinity;
 

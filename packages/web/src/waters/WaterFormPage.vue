@@ -1,9 +1,15 @@
 <script setup lang="ts">
 import { units } from '@hedge-lamp/core/quantity';
+import { type Deed, stockNow } from '@hedge-lamp/core/remedies';
 import {
   type VolumeFrom,
   type Water,
   type WaterDraft,
+  filterKindLabel,
+  filterKinds,
+  isAnimal,
+  salinities,
+  salinityLabel,
   stockGroupIds,
   stockGroupLabel,
   waterKindInfo,
@@ -13,10 +19,11 @@ import {
 import { useSessionStorage } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckbox, BFormCheckboxGroup } from 'bootstrap-vue-next/components/BFormCheckbox';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { sentenceOf } from '../api/api-error';
 import { call } from '../api/call';
+import { useServerLink } from '../clock/server-link';
 import StockConflicts from '../guidelines/StockConflicts.vue';
 import ConflictNotice from '../shell/ConflictNotice.vue';
 import { differencesBetween } from '../shell/differences';
@@ -25,6 +32,7 @@ import ChoiceField from '../shell/ChoiceField.vue';
 import { useNotices } from '../shell/notice-store';
 import PageHeading from '../shell/PageHeading.vue';
 import { useSave } from '../shell/use-save';
+import StockLines from './StockLines.vue';
 import SamplingPointsField from './SamplingPointsField.vue';
 import VolumeCalculator from './VolumeCalculator.vue';
 import { emptyWaterForm, formOf, readWaterForm, volumeInput } from './water-form';
@@ -34,9 +42,10 @@ const props = defineProps<{ waterId?: string }>();
 const router = useRouter();
 const store = useWaters();
 const notices = useNotices();
+const link = useServerLink();
 
 /** Kept until saved, so that a reload loses nothing typed. */
-const key = `hedge-lamp.draft.water.${props.waterId ?? 'new'}`;
+const key = `hedge-lamp.draft.water.2.${props.waterId ?? 'new'}`;
 const form = useSessionStorage(key, emptyWaterForm());
 const seen = useSessionStorage(`${key}.version`, 0);
 const calculating = ref(false);
@@ -82,8 +91,63 @@ const unitRows = [
 const volumeOptions = waterVolumeUnits.map((value) => ({ value, text: value }));
 const unitOptions = (kind: keyof typeof units) => units[kind].map((u) => ({ value: u.id, text: u.id }));
 
+const isAnimalTicked = computed(() => form.value.stockGroups.some(isAnimal) || form.value.stock.length > 0);
+const lives = [
+  { value: null, text: 'Not said: judge it as if animals did' },
+  { value: 'animals' as const, text: 'Animals live here' },
+  { value: 'nobody' as const, text: 'Nobody lives here' },
+];
+const salts = [
+  { value: null, text: 'Not said' },
+  ...salinities.map((value) => ({ value, text: salinityLabel[value] })),
+];
+const filters = [
+  { value: null, text: 'Not said' },
+  ...filterKinds.map((value) => ({ value, text: filterKindLabel[value] })),
+];
+const roofs = [
+  { value: null, text: 'Not said' },
+  { value: 'no' as const, text: 'No' },
+  { value: 'yes' as const, text: 'Yes: nobody knows how much rain comes in' },
+];
+const isOutdoors = computed(() => form.value.kind === 'pond' || form.value.kind === 'aquaponics');
+/** What decides on limits, for what the stock wants. */
+const stockedForm = computed(() => {
+  const { id, kind, units, cycling, stockGroups, stock } = form.value;
+  return {
+    id,
+    kind,
+    units,
+    cycling,
+    stockGroups: [...new Set([...stockGroups, ...stock.map((l) => l.group)])],
+  };
+});
+
+/** Counts by what was noted since they were told. */
+const countsNow = ref<Record<string, number | null>>({});
+async function fetchCounts(): Promise<void> {
+  const told = form.value.stock.flatMap((line) => line.told ?? []);
+  if (!props.waterId || told.length === 0) return;
+  const from = Math.min(...told.map((line) => line.toldAt));
+  try {
+    const deeds = await call<Deed[]>('GET', `/api/waters/${props.waterId}/deeds?from=${from}`);
+    countsNow.value = Object.fromEntries(stockNow(told, deeds).map((line) => [line.id, line.count]));
+  } catch {
+    // The counts as told stand in their fields; what was noted since is only a help.
+    countsNow.value = {};
+  }
+}
+watch(ready, (isReady) => isReady && void fetchCounts(), { immediate: true });
+
 const labels = {
   name: 'Name',
+  livesHere: 'Who lives here',
+  stock: 'How many',
+  salinity: 'Salt',
+  meanDepth: 'Mean depth',
+  surface: 'Surface',
+  roofWater: 'Roof water',
+  filter: 'Filter',
   kind: 'Kind',
   netLiters: 'Net liters',
   stockGroups: 'Stock',
@@ -94,8 +158,16 @@ const labels = {
   note: 'Note',
 };
 const differences = computed(() => {
-  const parsed = readWaterForm(form.value);
+  const parsed = readWaterForm(form.value, link.now());
   return theirs.value && 'draft' in parsed ? differencesBetween(theirs.value, parsed.draft, labels) : [];
+});
+
+/** A select holds no booleans: its values are told apart by word. */
+const roof = computed({
+  get: () => (form.value.roofWater === null ? null : form.value.roofWater ? 'yes' : 'no'),
+  set: (told: 'yes' | 'no' | null) => {
+    form.value.roofWater = told === null ? null : told === 'yes';
+  },
 });
 
 function useVolume(from: VolumeFrom, liters: number): void {
@@ -117,7 +189,7 @@ async function send(draft: WaterDraft): Promise<void> {
 }
 
 async function save(): Promise<void> {
-  const parsed = readWaterForm(form.value);
+  const parsed = readWaterForm(form.value, link.now());
   errors.value = 'errors' in parsed ? parsed.errors : {};
   if ('errors' in parsed) return showFirstError();
   await attempt(() => send(parsed.draft));
@@ -199,7 +271,7 @@ async function cancel(): Promise<void> {
       </template>
     </section>
 
-    <section v-if="hasVolume" class="sheet">
+    <section v-if="hasVolume" class="sheet lives">
       <h2>Who lives in it</h2>
       <p class="quiet">
         Limits differ between these. Tick all that apply; where they differ, the stricter counts.
@@ -215,9 +287,66 @@ async function cancel(): Promise<void> {
         class="stock"
         aria-label="Stock groups"
       />
-      <StockConflicts :water="form" />
+      <StockConflicts :water="stockedForm" />
+      <ChoiceField
+        v-if="!isAnimalTicked || form.livesHere === 'nobody'"
+        v-model="form.livesHere"
+        :options="lives"
+        class="mt-3"
+        label="Does anything live in it?"
+        :error="errors.livesHere"
+        hint="Boxes left empty say nothing. “Nobody” holds only where you say so."
+      />
+      <details class="mt-2" :open="form.stock.length > 0">
+        <summary>How many, how heavy, how old</summary>
+        <p class="quiet">
+          Deaths, arrivals and departures noted later are counted on. With weights, a few new animals need no
+          alarm.
+        </p>
+        <StockLines
+          v-model="form.stock"
+          :errors="errors"
+          :preferred="form.stockGroups"
+          :counts-now="countsNow"
+        />
+      </details>
       <hr />
       <BFormCheckbox v-model="form.cycling">Its filter is still growing in (cycling)</BFormCheckbox>
+      <div class="pair mt-3">
+        <ChoiceField v-model="form.filterKind" :options="filters" label="Filter" />
+        <TextField
+          v-if="form.filterKind !== null && form.filterKind !== 'none'"
+          v-model="form.filterSince"
+          type="date"
+          label="Runs since"
+          :error="errors['filter.since']"
+        />
+      </div>
+      <ChoiceField
+        v-model="form.salinity"
+        :options="salts"
+        label="Salt in the water"
+        :error="errors.salinity"
+        hint="In salted water the limits of fresh water do not hold."
+      />
+      <template v-if="isOutdoors">
+        <div class="pair">
+          <TextField
+            v-model="form.meanDepth"
+            label="Mean depth, m"
+            inputmode="decimal"
+            :error="errors.meanDepth"
+            hint="With it, noted rain can be worked out."
+          />
+          <TextField
+            v-model="form.surface"
+            label="or surface, m²"
+            inputmode="decimal"
+            :error="errors.surface"
+          />
+        </div>
+        <ChoiceField v-model="roof" :options="roofs" label="Does a roof or yard drain into it?" />
+      </template>
     </section>
 
     <section class="sheet">
@@ -266,16 +395,16 @@ async function cancel(): Promise<void> {
   align-items: start;
 }
 @media (min-width: 1100px) {
-  /* The long first sheet stands beside the others, not above a gap. */
+  /* The long sheet stands beside the others, not above a gap. */
   .water-form {
     grid-template-columns: 1fr 1fr;
     grid-auto-flow: dense;
   }
   .water-form > .sheet {
-    grid-column: 2;
-  }
-  .water-form > .sheet:first-child {
     grid-column: 1;
+  }
+  .water-form > .lives {
+    grid-column: 2;
     grid-row: 1 / span 3;
   }
 }
@@ -296,6 +425,16 @@ async function cancel(): Promise<void> {
   display: grid;
   grid-template-columns: 1fr 9rem;
   gap: 1rem;
+}
+.pair {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(10rem, 1fr));
+  gap: 0 1rem;
+}
+summary {
+  min-height: 40px;
+  font-weight: 600;
+  color: var(--hl-link);
 }
 .stock {
   display: grid;

@@ -1,5 +1,6 @@
 import { FieldError, convert, parseFigure } from '@hedge-lamp/core/quantity';
 import {
+  type StockEntry,
   type StockGroupId,
   type UnitChoice,
   UnitChoiceSchema,
@@ -7,9 +8,34 @@ import {
   type WaterDraft,
   type WaterKind,
   CheckedWaterDraftSchema,
+  waterKindInfo,
 } from '@hedge-lamp/core/waters';
 import { v4 as newId } from 'uuid';
+import { fromLocalInput, toLocalInput } from '../clock/words';
 import { type FieldErrors, errorsOf } from '../shell/field-errors';
+
+export type FilterKind = NonNullable<WaterDraft['filter']>['kind'];
+
+/** One line of the stock as typed. */
+export interface StockLineForm {
+  id: string;
+  group: StockGroupId;
+  count: string;
+  gramsEach: string;
+  centimetersEach: string;
+  stage: StockEntry['stage'];
+  /** As it was kept; null for a new line. */
+  told: StockEntry | null;
+}
+export const emptyStockLine = (group: StockGroupId): StockLineForm => ({
+  id: newId(),
+  group,
+  count: '',
+  gramsEach: '',
+  centimetersEach: '',
+  stage: null,
+  told: null,
+});
 
 /** A water as it stands in the form: figures as typed, so that nothing typed is ever lost. */
 export interface WaterForm {
@@ -21,6 +47,16 @@ export interface WaterForm {
   volumeFrom: WaterDraft['volumeFrom'];
   units: UnitChoice;
   stockGroups: StockGroupId[];
+  livesHere: WaterDraft['livesHere'];
+  stock: StockLineForm[];
+  salinity: WaterDraft['salinity'];
+  /** Meters and square meters, as typed. */
+  meanDepth: string;
+  surface: string;
+  roofWater: boolean | null;
+  filterKind: FilterKind | null;
+  /** A day, as its input takes it. */
+  filterSince: string;
   cycling: boolean;
   samplingPoints: { id: string; name: string }[];
   sourceWaterId: string | null;
@@ -35,6 +71,14 @@ export const emptyWaterForm = (): WaterForm => ({
   volumeFrom: null,
   units: UnitChoiceSchema.parse({}),
   stockGroups: [],
+  livesHere: null,
+  stock: [],
+  salinity: null,
+  meanDepth: '',
+  surface: '',
+  roofWater: null,
+  filterKind: null,
+  filterSince: '',
   cycling: false,
   samplingPoints: [],
   sourceWaterId: null,
@@ -45,36 +89,96 @@ export const emptyWaterForm = (): WaterForm => ({
 export const volumeInput = (liters: number, unit: string): string =>
   String(Number(convert(liters, 'volume', 'L', unit).toPrecision(4)));
 
+/** What of a water its keeper told, as it is sent back. */
+export const draftOf = ({
+  version: _v,
+  createdAt: _c,
+  updatedAt: _u,
+  deletedAt: _d,
+  ...draft
+}: Water): WaterDraft => draft;
+
+const said = (x: number | null): string => (x === null ? '' : String(x));
+
 export function formOf(water: Water): WaterForm {
-  const { netLiters, version: _v, createdAt: _c, updatedAt: _u, deletedAt: _d, ...rest } = water;
+  const { netLiters, stock, meanDepth, surface, filter, ...rest } = draftOf(water);
   return {
     ...structuredClone(rest),
     volume: netLiters === null ? '' : volumeInput(netLiters, water.units.volume),
+    stock: stock.map((line) => ({
+      id: line.id,
+      group: line.group,
+      count: said(line.count),
+      gramsEach: said(line.gramsEach),
+      centimetersEach: said(line.centimetersEach),
+      stage: line.stage,
+      told: line,
+    })),
+    meanDepth: said(meanDepth),
+    surface: said(surface),
+    filterKind: filter?.kind ?? null,
+    filterSince: filter?.since == null ? '' : toLocalInput(filter.since).slice(0, 10),
   };
 }
 
 type Parsed = { readonly draft: WaterDraft } | { readonly errors: FieldErrors };
 
-/** Reads the form; errors are by the field's path. */
-export function readWaterForm(form: WaterForm): Parsed {
-  const { volume, ...rest } = form;
-  let netLiters: number | null = null;
-  const errors: Record<string, string> = {};
-  if (volume.trim() !== '') {
-    try {
-      netLiters = convert(parseFigure(volume, 'netLiters').value, 'volume', form.units.volume, 'L');
-    } catch (error) {
-      if (!(error instanceof FieldError)) throw error;
-      errors.netLiters = error.message;
-    }
+/** A figure as typed; null where nothing was. What cannot be read goes to `errors`. */
+function typedFigure(text: string, field: string, errors: Record<string, string>): number | null {
+  if (text.trim() === '') return null;
+  try {
+    return parseFigure(text, field).value;
+  } catch (error) {
+    if (!(error instanceof FieldError)) throw error;
+    errors[field] = error.message;
+    return null;
   }
+}
+
+/** A line of stock; its count holds from now on where it was changed. */
+function readLine(line: StockLineForm, k: number, now: number, errors: Record<string, string>): StockEntry {
+  const { told } = line;
+  const count = typedFigure(line.count, `stock.${k}.count`, errors);
+  return {
+    id: line.id,
+    group: line.group,
+    count,
+    gramsEach: typedFigure(line.gramsEach, `stock.${k}.gramsEach`, errors),
+    centimetersEach: typedFigure(line.centimetersEach, `stock.${k}.centimetersEach`, errors),
+    stage: line.stage,
+    toldAt: told !== null && told.count === count && told.group === line.group ? told.toldAt : now,
+  };
+}
+
+/**
+ * Reads the form; errors are by the field's path.
+ * @param now when the counts of new lines are told
+ */
+export function readWaterForm(form: WaterForm, now: number): Parsed {
+  const { volume, stock, meanDepth, surface, filterKind, filterSince, ...rest } = form;
+  const errors: Record<string, string> = {};
+  const typed = typedFigure(volume, 'netLiters', errors);
+  let netLiters = typed === null ? null : convert(typed, 'volume', form.units.volume, 'L');
   // Kinds without a volume of their own leave what was typed alone, and do not send it.
-  if (form.kind === 'source' || form.kind === 'stream') {
+  const stocked = waterKindInfo[form.kind].stocked;
+  if (!stocked) {
     netLiters = null;
     delete errors.netLiters;
   }
-  const parsed = CheckedWaterDraftSchema.safeParse({ ...rest, netLiters });
-  if (!parsed.success || errors.netLiters)
+  const since = filterSince === '' ? null : fromLocalInput(`${filterSince}T00:00`);
+  const lines = stocked ? stock.map((line, k) => readLine(line, k, now, errors)) : [];
+  const parsed = CheckedWaterDraftSchema.safeParse({
+    ...rest,
+    netLiters,
+    stock: lines,
+    stockGroups: [...new Set([...rest.stockGroups, ...lines.map((l) => l.group)])],
+    livesHere: stocked ? rest.livesHere : null,
+    salinity: stocked ? rest.salinity : null,
+    meanDepth: typedFigure(meanDepth, 'meanDepth', errors),
+    surface: typedFigure(surface, 'surface', errors),
+    filter: stocked && filterKind !== null ? { kind: filterKind, since } : null,
+  });
+  if (!parsed.success || Object.keys(errors).length > 0)
     return { errors: { ...(parsed.success ? {} : errorsOf(parsed.error)), ...errors } };
   return { draft: parsed.data };
 }

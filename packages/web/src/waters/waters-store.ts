@@ -7,6 +7,15 @@ import { sentenceOf } from '../api/api-error';
 import { call } from '../api/call';
 import { useServerLink } from '../clock/server-link';
 
+/** How long a Clear that was told by the server may be shown without asking it again: claims run out by the day. */
+const clearLasts = 12 * 3_600_000;
+
+/** How a water stands by what the server said last; what it said long ago is no longer Clear. */
+export function statusNow(standing: Pick<Standing, 'status' | 'at'> | undefined, now: number): Status {
+  if (!standing) return 'unread';
+  return standing.status === 'clear' && now - standing.at > clearLasts ? 'unread' : standing.status;
+}
+
 /**
  * All waters and how each stands; every page's chips and choices come from here. Kept on this device too, for a bench
  * without a network.
@@ -14,9 +23,9 @@ import { useServerLink } from '../clock/server-link';
 export const useWaters = defineStore('waters', () => {
   const link = useServerLink();
   // The number grows with the shape of what is kept: what an older version kept here is fetched anew.
-  const waters = useLocalStorage<Water[]>('hedge-lamp.waters.2', [], { shallow: true });
+  const waters = useLocalStorage<Water[]>('hedge-lamp.waters.3', [], { shallow: true });
   const standings = useLocalStorage<Record<string, Standing>>(
-    'hedge-lamp.standings.2',
+    'hedge-lamp.standings.3',
     {},
     { shallow: true },
   );
@@ -50,7 +59,7 @@ export const useWaters = defineStore('waters', () => {
     error,
     load,
     byId: (id: string) => waters.value.find((w) => w.id === id),
-    statusOf: (id: string): Status => standings.value[id]?.status ?? 'unread',
+    statusOf: (id: string): Status => statusNow(standings.value[id], link.now()),
     dueCount: computed(() => Object.values(standings.value).reduce((n, s) => n + s.due.length, 0)),
   };
 });

@@ -39,9 +39,10 @@ const phRises: Rule = {
         status: 'watch',
         sure: there.free.value.high <= harmful,
         what: `At pH ${formatReading(there.ph)} nearly all of the ${shownWords(facts.water, 'ammonia', there.total)} is ammonium.`,
+        short: 'Most of the ammonia is harmless at this pH; a rise of pH would free it.',
         howSure: `It would pass EIFAC’s ${eifacFreeAmmonia} mg/L of free NH3 at about pH ${tenth(at.best)}.`,
-        why: 'A rise of pH, by plants in the light, aeration, a buffer or harder water, turns it toxic.',
-        todo: 'Do not raise pH until the ammonia is gone. Feed less, and find where it comes from.',
+        why: 'Light on plants, air, a buffer or hard water can lift pH and turn it toxic.',
+        todo: 'Do not raise pH until the ammonia is gone. Feed less, and find its cause.',
         tests: ['ammonia', 'ph'],
       },
     ];
@@ -102,17 +103,18 @@ const changeLifts: Rule = {
     if (!atOnce && !later) return [];
     const name = facts.source.water.name;
     const mixWords = mixed
-      ? `a quarter changed brings it to about pH ${tenth(mixed)} at once, and airing takes it further`
-      : 'without both KH the pH of the mix cannot be told, and airing may take it that far';
+      ? `a quarter of it brings pH to about ${tenth(mixed)} at once, and air takes it further`
+      : 'without both KH nobody can tell the pH of the mix';
     return [
       {
         subject: 'ammonia',
         status: 'watch',
+        note: true,
         sure: freed > harmful && mixed !== null,
         what: `A change with ${name} lifts pH: it has pH ${formatReading(tap)}, this water ${formatReading(there.ph)}.`,
-        howSure: `By the best guesses ${mixWords}; of the ${roughWords(facts.water, 'ammonia', left)} left, ${roughWords(facts.water, 'free-ammonia', freed)} would be free then, and ${roughWords(facts.water, 'free-ammonia', aired)} at the source’s own pH.`,
-        why: 'Lifting pH turns ammonium into ammonia: fish that stood the old water can be burned by the new.',
-        todo: 'Change little at a time, a tenth or less, with hours between, and read pH after each. Bind the ammonia first if you can.',
+        howSure: `By best guess ${mixWords}. Free ammonia would be ${roughWords(facts.water, 'free-ammonia', freed)} then, and ${roughWords(facts.water, 'free-ammonia', aired)} at the source’s own pH.`,
+        why: 'Fish that stood the old water can be burned by the new.',
+        todo: 'Change little at a time, a tenth or less. Read pH after each. Bind the ammonia first if you can.',
         byWhen: 'Before the next change.',
         tests: ['ph', 'alkalinity', 'ammonia'],
       },
@@ -161,10 +163,11 @@ const bufferLifts: Rule = {
         subject: 'alkalinity',
         status: 'watch',
         sure: true,
-        what: `Raising KH or pH now would free ammonia: ${shownWords(facts.water, 'ammonia', there.total)} stands in the water at pH ${formatReading(there.ph)}.`,
-        howSure: `At pH 8 ${roughWords(facts.water, 'free-ammonia', at8)} of it would be free; EIFAC’s limit is ${roughWords(facts.water, 'free-ammonia', harmful)} (${eifacFreeAmmonia} mg/L as NH3).`,
+        what: `Raising KH or pH now would free ammonia: ${shownWords(facts.water, 'ammonia', there.total)} stands in the water.`,
+        short: 'Raising KH or pH now would free ammonia.',
+        howSure: `At pH 8 ${roughWords(facts.water, 'free-ammonia', at8)} would be free; EIFAC’s limit is ${roughWords(facts.water, 'free-ammonia', harmful)} (${eifacFreeAmmonia} mg/L as NH3).`,
         why: 'A buffer lifts pH along with KH.',
-        todo: 'Bring the ammonia down first, by small changes with water of the same pH. Then raise KH a little each day.',
+        todo: 'Bring the ammonia down first, with water of the same pH. Then raise KH a little each day.',
         byWhen: 'Before any buffer.',
         tests: ['ammonia', 'ph'],
       },
@@ -192,62 +195,67 @@ const nitriteChloride: Rule = {
   source: 'ten times by weight: extension teaching, SRAC 462 (from memory)',
   find: (facts) => {
     const nitrite = facts.now('nitrite');
-    if (!nitrite || !facts.hasAnimals || nitrite.low < 0.03 || nitrite.high === Infinity) return [];
-    const chloride = facts.figure('chloride')?.value;
-    const base = { subject: 'nitrite', tests: ['nitrite', 'chloride'] } as const;
-    const what = `Nitrite stands at ${shownWords(facts.water, 'nitrite', nitrite)} with animals in it.`;
+    if (!nitrite || !facts.hasAnimals || nitrite.best < 0.03 || facts.conditions.salted) return [];
+    const chloride = facts.now('chloride');
+    const base = {
+      subject: 'nitrite',
+      status: 'clear',
+      note: true,
+      tests: ['nitrite', 'chloride'],
+      testAgain: '',
+    } as const;
     if (!chloride)
       return [
         {
           ...base,
-          status: 'watch',
           sure: false,
-          what,
-          howSure: 'Cannot tell how well the animals are shielded: chloride was never read.',
-          why: 'Chloride keeps nitrite out of the gills; ten times as much by weight is taught to be enough.',
-          todo: 'A chloride reading would settle it; type it in under Log. Salt helps for a short time, only where these animals and plants stand it: ask first.',
+          what: 'Chloride was not read, so nobody knows how well it shields from this nitrite.',
+          howSure: 'A chloride reading would settle it; type it in under Log.',
+          why: 'Chloride keeps nitrite out of the gills; ten times the nitrite-N is taught to be enough.',
+          todo: 'Read it, or look it up in the report of your tap.',
+          byWhen: 'When you can.',
         },
       ];
+    if (nitrite.high === Infinity || nitrite.low <= 0) return [];
     const { perIon, perNitrogen } = chlorideNitrite(chloride, nitrite).value;
-    const said = `${perIon ? formatReading(perIon) : '—'} times the nitrite as the ion, ${perNitrogen ? formatReading(perNitrogen) : '—'} times as nitrogen.`;
-    const shielded = perIon !== null && perIon.low >= 10;
+    const shielded = perNitrogen !== null && perNitrogen.low >= 10;
     const bare = perNitrogen !== null && perNitrogen.high < 10;
     return [
       {
         ...base,
-        status: shielded ? 'clear' : bare ? 'act' : 'watch',
         sure: shielded || bare,
-        what: `${what} Chloride is ${said}`,
+        what: `Chloride is ${perNitrogen ? formatReading(perNitrogen) : '—'} times the nitrite-N, and ${perIon ? formatReading(perIon) : '—'} times the ion.`,
         howSure: shielded
-          ? 'On either basis that is ten times or more.'
+          ? 'Certain: ten times the nitrite-N or more.'
           : bare
-            ? 'On either basis that is less than ten times.'
-            : 'Whether that is ten times depends on the basis, or on the range.',
-        why: shielded
-          ? ''
-          : 'Chloride keeps nitrite out of the gills; the teaching is quoted on either basis.',
+            ? 'Certain: under ten times the nitrite-N.'
+            : 'Whether that is ten times is not clear yet.',
+        why: 'Chloride keeps nitrite out of the gills. It does not remove it.',
         todo: shielded
           ? ''
-          : 'Change water, and where these animals and plants stand it raise chloride for a short time. Ask a fish-health professional first.',
+          : 'A little plain salt would shield: as much chloride as ten times the nitrite-N.',
+        byWhen: shielded ? '' : 'Today.',
       },
     ];
   },
   examples: [
     {
-      says: 'Nitrite with chloride never read: cannot tell, and chloride would settle it.',
+      says: 'Nitrite with chloride never read: a chloride reading would settle it.',
       given: { read: { nitrite: '0.5 (0.4–0.6)' } },
-      expect: 'watch',
+      expect: 'clear',
       words: ['chloride reading would settle it'],
     },
     {
-      says: '100 mg/L chloride against 0.5 mg/L NO2: shielded on either basis.',
+      says: '100 mg/L chloride against 0.5 mg/L NO2: shielded.',
       given: { read: { nitrite: '0.5 (0.4–0.6)', chloride: '100' } },
       expect: 'clear',
+      words: ['ten times the nitrite-N or more'],
     },
     {
       says: '2 mg/L chloride against 3 mg/L NO2: not shielded.',
       given: { read: { nitrite: '3.0', chloride: '2.0' } },
-      expect: 'act',
+      expect: 'clear',
+      words: ['under ten times'],
     },
   ],
 };
@@ -258,6 +266,7 @@ const sourceAmmonia: Rule = {
   looksAt: 'Ammonia in the source beside that in the water.',
   source:
     'conservation of mass; "a change cannot bring the water below what the tap brings in": common practice',
+  once: true,
   find: (facts) => {
     const tap = facts.source?.figure('ammonia')?.value;
     if (!facts.source || !tap || tap.best < 0.15 || !facts.hasAnimals) return [];
@@ -268,14 +277,15 @@ const sourceAmmonia: Rule = {
     const useless = total !== null && total.high <= tap.low;
     const said: Said = {
       subject: 'ammonia',
-      status: wanted ? 'watch' : 'clear',
+      status: 'clear',
+      note: true,
       sure: tap.low > 0.05,
       what: `${facts.source.water.name} carries ammonia: ${shownWords(facts.water, 'ammonia', tap)}.`,
       howSure: useless
         ? 'This water holds less than that for sure: a change would raise it.'
         : 'A change cannot bring this water below what the source brings in.',
-      why: 'Tap disinfected with chloramine carries it, and so does a butt with leaves in it; a grown-in filter takes it up within a day or two.',
-      todo: 'Use a conditioner made for it, change less at a time, and test the day after a change.',
+      why: 'Mains water that shows ammonia likely holds chloramine; a well’s comes from the ground. An ordinary airing does not remove chloramine.',
+      todo: `Put in conditioner that breaks chloramine.${wanted ? ' Change a quarter at most.' : ''} Test the day after a change.`,
       byWhen: 'With the next change.',
       testAgain: 'Test the source again each season.',
       tests: ['ammonia'],
@@ -290,9 +300,9 @@ const sourceAmmonia: Rule = {
       words: ['a change would raise it'],
     },
     {
-      says: 'Tap with 0.5 mg/L against a tank with 1: watch, no change brings it below the tap.',
+      says: 'Tap with 0.5 mg/L against a tank with 1: no change brings it below the tap.',
       given: { read: { ammonia: '1 (0.9–1.1)' }, source: { ammonia: '0.5 (0.4–0.6)' } },
-      expect: 'watch',
+      expect: 'clear',
       words: ['cannot bring this water below'],
     },
     {

@@ -1,8 +1,10 @@
-import { bottleState } from '../../methods';
 import { overlap } from '../../quantity';
 import { type ParameterId, measuredIds, parameters } from '../../readings';
 import type { Facts, PastRead } from '../facts';
+import { bottleOf } from '../effective';
+import { judge } from '../judge';
 import type { Rule, Said } from '../rule';
+import { severity } from '../status';
 import { shownWords } from '../shown';
 import { midSentence } from '../subject';
 
@@ -57,10 +59,12 @@ const disagree: Rule = {
       return [
         {
           subject: parameter,
-          status: 'watch',
+          status: 'clear',
+          note: true,
           sure: true,
+          short: `Two kits disagree on ${midSentence(label)}.`,
           what: `Two kits disagree on ${midSentence(label)}: ${methodName(facts, one.methodId)} says ${shownWords(facts.water, parameter, one.value)}, ${methodName(facts, other.methodId)} ${shownWords(facts.water, parameter, other.value)}.`,
-          howSure: 'Sure: the ranges do not meet.',
+          howSure: 'Certain: the ranges do not meet.',
           why: `Each may be true to itself; mixed in one trend they show a change that never was.${onTwoBases.includes(parameter) ? ' Check first whether one reports the ion and the other nitrogen.' : ''}`,
           todo:
             parameter === 'ph'
@@ -79,7 +83,7 @@ const disagree: Rule = {
         read: { nitrate: { says: '15 (12–18)', by: 'nitrate-two-bottles' } },
         before: { nitrate: [{ says: '35 (30–40)', by: 'nitrate-powder-and-drops', hoursAgo: 1 }] },
       },
-      expect: 'watch',
+      expect: 'clear',
       words: ['Keep to one of them'],
     },
     {
@@ -88,7 +92,7 @@ const disagree: Rule = {
         read: { ph: { says: '7.0', by: 'pen-ph' } },
         before: { ph: [{ says: '7.6 (7.5–7.7)', by: 'ph-wide-range', hoursAgo: 0.5 }] },
       },
-      expect: 'watch',
+      expect: 'clear',
       words: ['Two kits disagree on pH'],
     },
     {
@@ -96,6 +100,58 @@ const disagree: Rule = {
       given: {
         read: { nitrate: { says: '15 (12–18)', by: 'nitrate-two-bottles' } },
         before: { nitrate: [{ says: '20 (16–24)', by: 'nitrate-powder-and-drops', hoursAgo: 1 }] },
+      },
+      expect: null,
+    },
+  ],
+};
+
+/** What kills when a test says too little of it. */
+const waste: readonly ParameterId[] = ['ammonia', 'nitrite'];
+
+const worseKit: Rule = {
+  id: 'another-kit-worse',
+  name: 'Another kit that read worse',
+  looksAt:
+    'Ammonia or nitrite that reads clear, while another kit read worse within a day and nothing was done in between.',
+  source: 'kits differ, and the one that reads too little is the dangerous one: common practice',
+  find: (facts) =>
+    waste.flatMap((parameter): Said[] => {
+      const pair = beside(facts, parameter, day);
+      const bands = facts.bands(parameter);
+      if (!pair || bands.length === 0 || !nothingDone(facts, pair[1].takenAt)) return [];
+      const [one, other] = pair;
+      const [here, there] = [judge(one.value, bands), judge(other.value, bands)];
+      if (severity(there.atBest) <= severity(here.status)) return [];
+      const name = midSentence(parameters[parameter].label);
+      return [
+        {
+          subject: parameter,
+          status: 'watch',
+          sure: false,
+          what: `Another kit read ${name} at ${shownWords(facts.water, parameter, other.value)} within a day.`,
+          howSure: `The newest reading, ${shownWords(facts.water, parameter, one.value)}, is milder; one of the two is off.`,
+          why: 'The kit that reads too little is the dangerous one.',
+          todo: 'Repeat it with the other kit, from a fresh sample.',
+          tests: [parameter],
+        },
+      ];
+    }),
+  examples: [
+    {
+      says: 'Zero by one kit and 1 mg/L by another an hour before: watch.',
+      given: {
+        read: { ammonia: { says: '0 (0–0.1)', by: 'ammonia-salicylate-two-bottles' } },
+        before: { ammonia: [{ says: '1 (0.8–1.2)', by: 'ammonia-nessler', hoursAgo: 1 }] },
+      },
+      expect: 'watch',
+      words: ['Another kit read total ammonia'],
+    },
+    {
+      says: 'Both read nothing.',
+      given: {
+        read: { ammonia: { says: '0 (0–0.1)', by: 'ammonia-salicylate-two-bottles' } },
+        before: { ammonia: [{ says: '0 (0–0.1)', by: 'ammonia-nessler', hoursAgo: 1 }] },
       },
       expect: null,
     },
@@ -125,7 +181,8 @@ const strip: Rule = {
         return [
           {
             subject: parameter,
-            status: 'watch',
+            status: 'clear',
+            note: true,
             sure: true,
             what: `Strip and drops disagree on ${midSentence(label)}: the drops say ${shownWords(facts.water, parameter, drops.value)}.`,
             howSure: 'Believe the drops: a strip is coarse.',
@@ -204,12 +261,13 @@ const outOfLine: Rule = {
       return [
         {
           subject: parameter,
-          status: 'watch',
+          status: 'clear',
+          note: true,
           sure: false,
           what: `${label} of ${shownWords(facts.water, parameter, value)} is out of line: the ${past.length} before it lay around ${shownWords(facts.water, parameter, { low, best: center, high })}.`,
           howSure: 'It may be true, or a slip of the test.',
           why: 'Nothing noted in between explains it.',
-          todo: 'Run that test once more from a fresh sample before you act on it, unless the animals are suffering.',
+          todo: 'Run that test once more from a fresh sample before you act on it, unless the animals suffer.',
           byWhen: 'Today.',
           tests: [parameter],
         },
@@ -224,7 +282,7 @@ const outOfLine: Rule = {
           alkalinity: [7, 21, 35, 50, 64].map((daysAgo) => ({ says: '4–5', by: 'kh-drops', daysAgo })),
         },
       },
-      expect: 'watch',
+      expect: 'clear',
       words: ['out of line'],
     },
     {
@@ -248,23 +306,20 @@ const expired: Rule = {
   find: (facts) =>
     measuredIds().flatMap((parameter): Said[] => {
       const reading = facts.figure(parameter)?.reading;
-      if (!reading || reading.kitId === null || reading.methodId === null) return [];
+      if (!reading || reading.methodId === null || !facts.place.owns(parameter)) return [];
       if (facts.bands(parameter).length === 0 || facts.now(parameter) === null) return [];
-      const kit = facts.kits.find((k) => k.id === reading.kitId);
-      const bottles = kit?.bottles.filter((b) => b.methodId === reading.methodId) ?? [];
-      const on = new Date(reading.takenAt).toISOString().slice(0, 10);
-      const states = bottles.map((b) => bottleState(b, on));
-      const old = states.some((s) => s.expired);
-      const spoiled = states.some((s) => s.doubts.includes('marked-bottle'));
-      if (!kit || (!old && !spoiled)) return [];
+      const bottle = bottleOf(reading, facts.kits);
+      if (!bottle) return [];
+      const { kit, old } = bottle;
       const { label } = parameters[parameter];
       return [
         {
           subject: parameter,
-          // What hurts within hours must not hide behind an old bottle; the rest is worth knowing.
-          status: parameter === 'ammonia' || parameter === 'nitrite' ? 'watch' : 'clear',
+          // A zero of ammonia or nitrite from it is unread, and more than that has an open top: see effective.ts.
+          status: 'clear',
+          note: true,
           sure: true,
-          what: `${label} was read with ${old ? 'a bottle out of date' : 'a bottle that has a mark against it'} (${kit.name}).`,
+          what: `${label} was read with ${old ? 'a bottle out of date' : 'a bottle that has a mark against it'}${kit ? ` (${kit})` : ''}.`,
           howSure: 'Old or spoiled reagent usually reads low.',
           why: 'A clear figure from it may hide a wrong one.',
           todo: 'Repeat it with a fresh bottle, or check the bottle against a standard.',
@@ -276,12 +331,12 @@ const expired: Rule = {
     }),
   examples: [
     {
-      says: 'Nitrite read with a bottle a month past its date: watch.',
+      says: 'Nitrite read with a bottle a month past its date: worth knowing; a zero from it is unread.',
       given: {
         read: { nitrite: { says: '0', by: 'nitrite-one-bottle', kit: true } },
         bottles: [{ methodId: 'nitrite-one-bottle', expiresOn: '2026-04-20' }],
       },
-      expect: 'watch',
+      expect: 'clear',
       words: ['out of date'],
     },
     {
@@ -304,5 +359,5 @@ const expired: Rule = {
   ],
 };
 
-export const kitRules: readonly Rule[] = [disagree, strip];
+export const kitRules: readonly Rule[] = [worseKit, disagree, strip];
 export const kitChecks: readonly Rule[] = [outOfLine, expired];

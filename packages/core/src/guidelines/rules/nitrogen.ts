@@ -9,12 +9,11 @@ import {
   subtract,
   toWire,
 } from '../../quantity';
-import { type ParameterId, falseZero } from '../../readings';
+import { type ParameterId, bleachDilution, falseZero } from '../../readings';
 import { isPlanted } from '../applied-limits';
 import type { Facts, PastRead } from '../facts';
 import type { Rule } from '../rule';
 import { shownWords } from '../shown';
-import { feedsTheFilter } from './figures';
 
 const day = 86_400_000;
 const no3 = (x: number) => convert(x, 'nitrate', 'mg/L NO3', 'mg/L NO3-N');
@@ -32,7 +31,7 @@ const plants: Rule = {
   source: '"80–150 is too much feed for the plants"; "harvesting plants raises it": common practice',
   find: (facts) => {
     const nitrate = facts.now('nitrate');
-    if (!nitrate || nitrate.high === Infinity || !isPlanted(facts.water) || feedsTheFilter(facts, 'nitrate'))
+    if (!nitrate || nitrate.high === Infinity || !isPlanted(facts.water) || facts.lives === 'nobody')
       return [];
     const loop = facts.water.kind === 'aquaponics';
     const mine = facts.figure('nitrate')!;
@@ -47,10 +46,11 @@ const plants: Rule = {
     return [
       {
         subject: 'nitrate',
-        status: 'watch',
+        status: 'clear',
+        note: true,
         sure: true,
         what: `Nitrate climbed from ${shownWords(facts.water, 'nitrate', then.value)} to ${shownWords(facts.water, 'nitrate', nitrate)} in ${Math.round((mine.takenAt - then.takenAt) / day)} days, by the same kit.`,
-        howSure: 'Sure: the ranges do not meet.',
+        howSure: 'Certain: the ranges do not meet.',
         why: harvest
           ? 'Plants were harvested in between: what is left of them takes up less than the feed brings.'
           : 'More feed goes in than the plants take up.',
@@ -71,7 +71,7 @@ const plants: Rule = {
         before: { nitrate: [{ says: '40 (35–45)', by: 'nitrate-two-bottles', daysAgo: 30 }] },
         deeds: [{ kind: 'harvest', daysAgo: 20 }],
       },
-      expect: 'watch',
+      expect: 'clear',
       words: ['harvested in between'],
     },
     {
@@ -92,6 +92,7 @@ const sourceNitrate: Rule = {
   name: 'A source that brings in nitrate',
   looksAt: 'Nitrate in the source beside the limit and the water.',
   source: 'conservation of mass; what a water change brings in: common practice',
+  once: true,
   find: (facts) => {
     const tap = facts.source?.figure('nitrate')?.value;
     if (!facts.source || !tap || facts.water.kind === 'aquaponics') return [];
@@ -101,7 +102,8 @@ const sourceNitrate: Rule = {
     return [
       {
         subject: 'nitrate',
-        status: over || (facts.now('nitrate')?.best ?? 0) > clear.to ? 'watch' : 'clear',
+        status: 'clear',
+        note: true,
         sure: over ? tap.low >= clear.to : tap.high < clear.to,
         what: `${facts.source.water.name} carries nitrate: ${shownWords(facts.water, 'nitrate', tap)}.`,
         howSure: over
@@ -119,7 +121,7 @@ const sourceNitrate: Rule = {
     {
       says: 'Tap with 30 mg/L against a limit of 20: no change can bring it into the clear.',
       given: { read: { nitrate: '35' }, source: { nitrate: '30 (28–32)' } },
-      expect: 'watch',
+      expect: 'clear',
       words: ['No change with it'],
     },
     {
@@ -137,18 +139,21 @@ const nitrateZero: Rule = {
   source: '"more often an unshaken bottle than clean water": common practice',
   find: (facts) => {
     const nitrate = facts.now('nitrate');
-    if (!nitrate || !facts.hasAnimals || isPlanted(facts.water) || facts.water.cycling) return [];
+    if (!nitrate || facts.lives !== 'animals' || isPlanted(facts.water) || facts.water.cycling) return [];
     if (facts.water.kind === 'source' || facts.water.kind === 'stream') return [];
     if (nitrate.best > no3(2.5) || facts.at - facts.water.createdAt < 30 * day) return [];
     return [
       {
         subject: 'nitrate',
-        status: 'watch',
+        status: 'clear',
+        note: true,
         sure: false,
         what: `Nitrate reads ${shownWords(facts.water, 'nitrate', nitrate)} in a stocked water without plants.`,
         howSure: 'It may be so, but that is more often an unshaken bottle.',
         why: 'What animals leave ends as nitrate; without plants it has nowhere to go between changes.',
-        todo: 'Repeat the nitrate test: shake bottle 2 hard for 30 seconds, longer if it stood for weeks, and the tube for a minute.',
+        todo: 'Repeat the nitrate test: shake bottle 2 hard for 30 seconds, and the tube for a minute.',
+        byWhen: 'With the next test.',
+        testAgain: '',
         tests: ['nitrate'],
       },
     ];
@@ -157,7 +162,7 @@ const nitrateZero: Rule = {
     {
       says: 'Zero in a stocked tank without plants: shake the bottle and repeat.',
       given: { read: { nitrate: '0 (0–2)' } },
-      expect: 'watch',
+      expect: 'clear',
       words: ['shake bottle 2'],
     },
     {
@@ -193,9 +198,10 @@ const hiddenNitrite: Rule = {
           sure: false,
           what: `${label} reads zero, and may be far over the card.`,
           howSure: suspicion.reasons.join(' '),
-          why: 'Far above its range the color flashes deep and bleaches back to that of zero.',
-          todo: `Repeat it with 1 part sample in 9 parts distilled water, and watch the color as the drops go in.`,
-          byWhen: 'Today.',
+          why: 'Far above its range the color flashes deep and bleaches back to zero.',
+          todo: 'Dilute 1:10 and test again: it decides. Use 1 mL of sample in 9 mL distilled water.',
+          byWhen: 'Now.',
+          dilution: bleachDilution,
           tests: [parameter],
         },
       ];
@@ -210,7 +216,7 @@ const hiddenNitrite: Rule = {
         before: { ammonia: [{ says: '4.0', daysAgo: 6 }] },
       },
       expect: 'watch',
-      words: ['9 parts distilled water'],
+      words: ['9 mL distilled water'],
     },
     {
       says: 'Zero in a settled tank that never had ammonia.',
@@ -271,12 +277,14 @@ const nowhere: Rule = {
     return [
       {
         subject: 'nitrate',
-        status: 'watch',
+        status: 'clear',
+        note: true,
         sure: true,
         what: `${formatReading(gained)} mg/L of nitrogen more than ${Math.round(days)} days ago, in all three forms together.`,
-        howSure: 'Sure by the ranges of the readings: more than feeding brings.',
-        why: 'It came from somewhere: something rots, the source brings it in, or one of the tests is off.',
-        todo: 'Repeat the nitrate test first, with the bottle shaken; then look for something dead and test the source.',
+        howSure: 'Certain by the ranges: more than feeding brings.',
+        why: 'Something rots, the source brings it in, or a test is off.',
+        todo: 'Repeat the nitrate test first, with the bottle shaken. Then look for something dead, and test the source.',
+        byWhen: 'Today.',
         tests: ['nitrate', 'ammonia'],
       },
     ];
@@ -292,7 +300,7 @@ const nowhere: Rule = {
           nitrate: [{ says: '10 (8–12)', daysAgo: 3 }],
         },
       },
-      expect: 'watch',
+      expect: 'clear',
       words: ['mg/L of nitrogen more'],
     },
     {

@@ -1,36 +1,48 @@
 import type { Guideline, GuidelineLimit } from '../guideline';
 import { limit } from '../limit';
+import { halfFreeAmmonia, sensitiveNitrite, youngNitrate } from './vital';
 
 const practice = 'common practice';
 const own = 'the outer steps: our own';
 
-/** Total ammonia and nitrite by the four schools, for every kept water. */
+const unbounded = 'urgent by total ammonia alone only where pH is unread';
+
+/**
+ * Total ammonia and nitrite by the four schools, for every kept water. Total ammonia by itself is Urgent only where the
+ * free part cannot be told; nitrite by itself only where chloride was not read.
+ */
 export const wasteLimits: readonly GuidelineLimit[] = [
-  {
-    view: 'ammonia/under-one',
-    ...limit(
-      'ammonia',
-      'mg/L NH3-N',
-      { target: [null, 0], watch: [null, 0.15], act: [null, 1], urgent: [null, 4] },
-      'a trace watched, over 1 mg/L acted on: common practice; urgent from 4: our own step',
-    ),
-  },
+  ...(['under-one', 'acid-nitrite'] as const).flatMap((view): GuidelineLimit[] => [
+    {
+      view: `ammonia/${view}`,
+      onStep: ['act'],
+      ...limit(
+        'ammonia',
+        'mg/L NH3-N',
+        { target: [null, 0], watch: [null, 0.15], act: [null, 1] },
+        view === 'under-one'
+          ? 'a trace watched, from 1 mg/L acted on: common practice'
+          : 'from pH 7 up a trace watched, from 1 mg/L acted on; below pH 7 noted: common practice',
+      ),
+    },
+  ]),
   {
     view: 'ammonia/any-trace',
     ...limit(
       'ammonia',
       'mg/L NH3-N',
-      { target: [null, 0], act: [null, 0.15], urgent: [null, 2] },
-      'any trace means a water change: common practice; urgent from 2: our own step',
+      { target: [null, 0], act: [null, 0.15] },
+      'any trace means a water change: common practice',
     ),
   },
   {
-    view: 'ammonia/acid-nitrite',
+    view: 'ammonia/any-trace',
+    when: 'free-unbounded',
     ...limit(
       'ammonia',
       'mg/L NH3-N',
-      { target: [null, 0], watch: [null, 0.15], act: [null, 1], urgent: [null, 4] },
-      'from pH 7 up as usual, below it noted: common practice; urgent from 4: our own step',
+      { target: [null, 0], urgent: [null, 2] },
+      `${unbounded}: our own step for this school`,
     ),
   },
   ...(['under-one', 'any-trace', 'free-only'] as const).map((view): GuidelineLimit => ({
@@ -38,8 +50,8 @@ export const wasteLimits: readonly GuidelineLimit[] = [
     ...limit(
       'nitrite',
       'mg/L NO2',
-      { target: [null, 0], watch: [null, 0.15], act: [null, 0.5], urgent: [null, 5] },
-      'anything readable is wrong in a settled water: common practice; the steps above: our own',
+      { target: [null, 0], watch: [null, 0.15], act: [null, 0.5] },
+      'anything readable is wrong in a settled water: common practice; act above 0.5: our own step',
     ),
   })),
   {
@@ -47,8 +59,8 @@ export const wasteLimits: readonly GuidelineLimit[] = [
     ...limit(
       'nitrite',
       'mg/L NO2',
-      { target: [null, 0], act: [null, 0.15], urgent: [null, 2] },
-      'in acid water nitrite is what counts: common practice; the steps: our own',
+      { target: [null, 0], act: [null, 0.15] },
+      'in acid water nitrite is what counts: common practice; the step: our own',
     ),
   },
 ];
@@ -57,6 +69,7 @@ export const wasteLimits: readonly GuidelineLimit[] = [
 export const nitrateLimits: readonly GuidelineLimit[] = [
   {
     view: 'nitrate/twenty',
+    onStep: ['act'],
     ...limit(
       'nitrate',
       'mg/L NO3',
@@ -75,6 +88,7 @@ export const nitrateLimits: readonly GuidelineLimit[] = [
   },
   {
     view: 'nitrate/planted',
+    onStep: ['act'],
     ...limit(
       'nitrate',
       'mg/L NO3',
@@ -142,8 +156,8 @@ export const generalAquarium: Guideline = {
     limit(
       'temperature',
       '°C',
-      { target: [24, 26], watch: [22, 27], act: [18, 30] },
-      `tropical fish 22–27 °C: ${practice} (figures from memory)`,
+      { target: [18, 26], watch: [10, 30] },
+      'where no animals with limits of their own were told, 10–30 °C: our own step',
     ),
   ],
 };
@@ -157,12 +171,15 @@ export const classroomTank: Guideline = {
   beside: true,
   limits: [
     limit('ph', 'pH', { watch: [7.4, 8], act: [6.5, 8.5] }, `classroom tank 7.4–8.0: ${practice}; ${own}`),
-    limit(
-      'nitrate',
-      'mg/L NO3',
-      { target: [null, 20], watch: [null, 20], act: [null, 40] },
-      `at or under 20 good, under 40 acceptable: ${practice}`,
-    ),
+    {
+      onStep: ['act'],
+      ...limit(
+        'nitrate',
+        'mg/L NO3',
+        { target: [null, 20], watch: [null, 20], act: [null, 40] },
+        `at or under 20 good, under 40 acceptable: ${practice}`,
+      ),
+    },
     limit(
       'ammonia',
       'mg/L NH3-N',
@@ -185,12 +202,6 @@ export const plantedTank: Guideline = {
       { target: [5, 20], watch: [5, 30] },
       `5–20 mg/L: ${practice} (figures from memory); watch above 30: our own step`,
     ),
-    limit(
-      'temperature',
-      '°C',
-      { target: [22, 26], watch: [18, 28], act: [null, 31] },
-      `most water plants 20–28 °C: ${practice} (figures from memory); ${own}`,
-    ),
   ],
 };
 
@@ -204,16 +215,31 @@ export const youngAnimals: Guideline = {
     limit(
       'ammonia',
       'mg/L NH3-N',
-      { target: [null, 0], act: [null, 0.15], urgent: [null, 2] },
-      `any trace: ${practice}; urgent: our own step`,
+      { target: [null, 0], act: [null, 0.15] },
+      `any trace: ${practice}; the step: our own`,
     ),
+    {
+      when: 'free-unbounded',
+      ...limit(
+        'ammonia',
+        'mg/L NH3-N',
+        { target: [null, 0], urgent: [null, 2] },
+        `${unbounded}, from half of the usual: our own step`,
+      ),
+    },
+    ...halfFreeAmmonia,
     limit(
       'nitrite',
       'mg/L NO2',
-      { target: [null, 0], act: [null, 0.15], urgent: [null, 2] },
-      `any trace: ${practice}; urgent: our own step`,
+      { target: [null, 0], act: [null, 0.15] },
+      `any trace: ${practice}; the step: our own`,
     ),
-    limit('nitrate', 'mg/L NO3', { target: [null, 10], watch: [null, 20], act: [null, 40] }, practice),
+    ...sensitiveNitrite,
+    {
+      onStep: ['act'],
+      ...limit('nitrate', 'mg/L NO3', { target: [null, 10], watch: [null, 20], act: [null, 40] }, practice),
+    },
+    youngNitrate,
   ],
 };
 

@@ -1,6 +1,7 @@
 import type { Guideline } from '../guideline';
 import { limit } from '../limit';
 import { wasteLimits } from './general';
+import { freeAmmoniaLimit } from './vital';
 
 const fao = 'FAO Fisheries Technical Paper 589 (Somerville and others 2014, from memory)';
 const epa = 'US EPA 2013, EPA-822-R-13-001';
@@ -19,7 +20,7 @@ export const aquaponics: Guideline = {
       .map((l) => ({
         ...l,
         ...(l.view === 'ammonia/under-one'
-          ? { source: `under 1 mg/L: ${fao}; a trace watched: common practice; urgent: our own step` }
+          ? { source: `under 1 mg/L: ${fao}; a trace watched: common practice` }
           : {}),
       })),
     limit(
@@ -123,18 +124,22 @@ export const eifac: Guideline = {
   usual: true,
   beside: true,
   limits: [
-    limit(
-      'free-ammonia',
-      'mg/L NH3',
-      { target: [null, 0.01], watch: [null, 0.025], act: [null, 0.05], urgent: [null, 0.5] },
-      'clear to 0.025 mg/L NH3: EIFAC 1970, Technical Paper 11; harm from 0.05: IFAS FA16 (from memory); urgent from ten times that: our own step',
-    ),
+    freeAmmoniaLimit,
     limit(
       'nitrite-for-chloride',
       '%',
-      { target: [null, 50], watch: [null, 100] },
-      'nitrite guideline by chloride: EIFAC 1984, Technical Paper 46 (figures from memory)',
+      { target: [null, 50], watch: [null, 100], act: [null, 300] },
+      'nitrite guideline by chloride, act from three times it: EIFAC 1984, Technical Paper 46 (figures from memory)',
     ),
+    {
+      when: 'not-shielded',
+      ...limit(
+        'nitrite-for-chloride',
+        '%',
+        { target: [null, 50], urgent: [null, 1000] },
+        'urgent from ten times EIFAC’s value, where chloride is under ten times nitrite-N: our own step',
+      ),
+    },
   ],
 };
 
@@ -166,5 +171,11 @@ export const ccme: Guideline = {
       '0.06 mg/L NO2-N: CCME (from memory)',
     ),
     limit('ph', 'pH', { target: [6.5, 9], watch: [6.5, 9] }, '6.5–9.0: CCME (from memory)'),
+    limit(
+      'chloride',
+      'mg/L Cl',
+      { target: [null, 120], watch: [null, 120], act: [null, 640] },
+      '120 for long, 640 at once: CCME 2011',
+    ),
   ],
 };

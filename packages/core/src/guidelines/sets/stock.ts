@@ -26,25 +26,48 @@ export const pond: Guideline = {
     limit(
       'temperature',
       '°C',
-      { target: [10, 22], watch: [2, 25], act: [null, 30] },
-      `goldfish and koi: ${memory}`,
+      { target: [4, 22], watch: [null, 30] },
+      'where no animals with limits of their own were told, to 30 °C: our own step',
     ),
   ],
 };
 
 export const goldfish: Guideline = {
   id: 'goldfish',
-  name: 'Goldfish indoors',
-  about: 'Cooler and harder than tropical fish.',
-  forWhom: { kinds: ['aquarium', 'standing'], stock: ['goldfish'] },
+  name: 'Goldfish and koi indoors',
+  about: 'Harder than tropical fish like it.',
+  forWhom: { kinds: ['aquarium', 'standing'], stock: ['goldfish', 'round-goldfish', 'koi'] },
   usual: true,
   limits: [
-    limit('temperature', '°C', { target: [16, 22], watch: [2, 25], act: [null, 30] }, `goldfish: ${memory}`),
+    limit(
+      'ph',
+      'pH',
+      { target: [6.8, 8.2], watch: [6.5, 8.5], act: [6, 9] },
+      `goldfish and koi 6.5–8.5: common practice; ${own}`,
+    ),
     limit(
       'hardness',
       '°dGH',
       { target: [8, 16], watch: [8, 20], act: [4, null] },
       `goldfish, higher: ${memory}`,
+    ),
+  ],
+};
+
+/** In a loop the plants’ range holds beside theirs. */
+export const goldfishInLoop: Guideline = {
+  id: 'goldfish-loop',
+  name: 'Goldfish and koi in a loop',
+  about: 'Their pH beside that of the loop.',
+  forWhom: { kinds: ['aquaponics'], stock: ['goldfish', 'round-goldfish', 'koi'] },
+  usual: true,
+  beside: true,
+  limits: [
+    limit(
+      'ph',
+      'pH',
+      { target: [6.5, 7], watch: [6.5, 8.5], act: [6, 9] },
+      `goldfish and koi 6.5–8.5: common practice; ${own}`,
     ),
   ],
 };
@@ -79,9 +102,9 @@ export const livebearers: Guideline = {
 
 export const softWater: Guideline = {
   id: 'soft-water',
-  name: 'Soft-water fish and crystal shrimp',
+  name: 'Soft-water fish',
   about: 'From soft, acid water: little KH and GH is what they need, and it must be held steady.',
-  forWhom: { kinds: ['aquarium', 'standing'], stock: ['soft-water-fish', 'crystal-shrimp'] },
+  forWhom: { kinds: ['aquarium', 'standing'], stock: ['soft-water-fish', 'discus'] },
   usual: true,
   limits: [
     limit(
@@ -94,13 +117,36 @@ export const softWater: Guideline = {
       'alkalinity',
       '°dKH',
       { target: [1, 3], watch: [1, 4], act: [0.5, null] },
-      `soft-water fish and crystal shrimp, much lower: ${memory}`,
+      `soft-water fish, much lower: ${memory}`,
     ),
     limit(
       'hardness',
       '°dGH',
       { target: [3, 6], watch: [2, 7], act: [1, null] },
-      `soft-water fish and crystal shrimp: ${memory}`,
+      `soft-water fish: ${memory}`,
+    ),
+  ],
+};
+
+export const crystalShrimp: Guideline = {
+  id: 'crystal-shrimp',
+  name: 'Crystal shrimp and other soft-water shrimp',
+  about: 'Next to no KH, some GH for the molt, and no swings.',
+  forWhom: { kinds: ['aquarium', 'standing'], stock: ['crystal-shrimp'] },
+  usual: true,
+  limits: [
+    limit('ph', 'pH', { target: [5.8, 6.8], watch: [5.5, 7], act: [5, 7.5] }, `crystal shrimp: ${memory}`),
+    limit(
+      'alkalinity',
+      '°dKH',
+      { target: [0, 2], watch: [null, 4], act: [null, 6] },
+      `crystal shrimp, 0 to 2: ${memory}; ${own}`,
+    ),
+    limit(
+      'hardness',
+      '°dGH',
+      { target: [4, 6], watch: [3, 7], act: [2, null] },
+      `crystal shrimp, for the molt: ${memory}`,
     ),
   ],
 };
@@ -163,17 +209,11 @@ export const shrimpAndSnails: Guideline = {
 
 export const trout: Guideline = {
   id: 'trout',
-  name: 'Trout and salmon',
+  name: 'Trout and salmon, the hourly criterion',
   about: 'Cold, clean, full of oxygen.',
-  forWhom: { kinds: ['pond', 'aquaponics', 'standing', 'stream'], stock: ['trout'] },
+  forWhom: { kinds: ['aquarium', 'pond', 'aquaponics', 'standing', 'stream'], stock: ['trout'] },
   usual: true,
   limits: [
-    limit(
-      'temperature',
-      '°C',
-      { target: [8, 15], watch: [3, 18], act: [null, 21] },
-      `trout, under 18 °C: ${memory}`,
-    ),
     limit(
       'epa-hour-trout',
       '%',

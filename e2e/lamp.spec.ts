@@ -1,0 +1,264 @@
+import { randomUUID } from 'node:crypto';
+import type { Page } from '@playwright/test';
+import { type Served, atBench, expect, test } from './served';
+
+const units: Record<string, string> = {
+  ammonia: 'mg/L NH3-N',
+  nitrite: 'mg/L NO2',
+  nitrate: 'mg/L NO3',
+  ph: 'pH',
+  alkalinity: '°dKH',
+};
+/** A figure that was written down elsewhere. */
+const figure = (served: Served, waterId: string, parameter: string, text: string, more: object = {}) =>
+  served.call('POST', '/api/readings', {
+    id: randomUUID(),
+    waterId,
+    parameter,
+    takenAt: Date.now() - 60_000,
+    zone: 'Etc/UTC',
+    entered: { how: 'figure', text, unit: units[parameter] },
+    ...more,
+  });
+async function well(served: Served, waterId: string): Promise<void> {
+  await figure(served, waterId, 'ammonia', '0 (0-0.1)');
+  await figure(served, waterId, 'nitrite', '0 (0-0.1)');
+  await figure(served, waterId, 'ph', '7.4');
+}
+const lamp = (page: Page) => page.getByRole('region', { name: /^Lamp of/ });
+const todayOf = (served: Served, id: string) => `${served.url}/waters/${id}/today`;
+
+test('a water of which one harmless thing was read cannot be said to be well, and asks who lives in it', async ({
+  page,
+  served,
+}) => {
+  const tank = await served.water({ cycling: true });
+  await figure(served, tank, 'nitrate', '20 (10-20)');
+  await page.goto(todayOf(served, tank));
+  await expect(lamp(page)).toContainText('Cannot say');
+  await expect(lamp(page)).toContainText('were never read');
+  await expect(lamp(page)).toContainText('Rests on 0 of');
+  await figure(served, tank, 'ammonia', '4');
+  await figure(served, tank, 'nitrite', '5 (4-6)');
+  await page.reload();
+  await expect(lamp(page)).toContainText('Urgent');
+  // Told that nobody lives there, the same water is food for a filter.
+  await page.getByRole('button', { name: 'Nobody lives here' }).click();
+  await expect(lamp(page)).toContainText('Clear');
+  await expect(lamp(page)).toContainText('not ready for animals');
+  await expect(page.getByRole('region', { name: 'A question' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(lamp(page)).toContainText('Urgent');
+});
+
+/** An ammonia test at its first bottle, the bench open on it. */
+async function atFirstBottle(page: Page, served: Served): Promise<string> {
+  const tank = await served.water({ stockGroups: ['community-fish'] });
+  const run = await served.run(tank, ['ammonia-salicylate-two-bottles']);
+  const done = [0, 1].map((step) => ({ type: 'step-done', step, did: true }));
+  await served.tell(run.id, run.tests[0]!, Date.now(), ...done);
+  await page.goto(`${served.url}/waters/${tank}/bench`);
+  await atBench(page);
+  await expect(page.getByRole('heading', { name: '8 drops from bottle 1' })).toBeVisible();
+  return tank;
+}
+
+test('Enter at a count of zero asks once; who did it goes on, who did not gets no value', async ({
+  page,
+  served,
+}) => {
+  const tank = await atFirstBottle(page, served);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('You counted 0 of 8 drops. Did all 8 go in?');
+  await expect(page.getByRole('heading', { name: '8 drops from bottle 1' })).toBeVisible();
+  await page.getByRole('button', { name: 'All 8 are in' }).click();
+  await expect(page.getByRole('heading', { name: '8 drops from bottle 2' })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'No: go on without a value' }).click();
+  await page.getByRole('button', { name: /^Step done/ }).click();
+  // The shake was never started, and the wait not waited: both are asked about.
+  await page.getByRole('button', { name: /^Step done/ }).click();
+  await expect(page.getByRole('alert')).toContainText('were not timed here');
+  await page.getByRole('button', { name: /I shook it/ }).click();
+  await page.getByRole('button', { name: 'Read it now anyway' }).click();
+  await expect(page.getByRole('alert')).toContainText('Did it stand all its time?');
+  await page.getByRole('button', { name: /^It stood/ }).click();
+  await page.getByRole('radio', { name: '0 mg/L NH3-N, like this swatch' }).check({ force: true });
+  await page.getByRole('button', { name: /^Keep this reading/ }).click();
+  await expect(page.getByRole('heading', { name: 'This run is done' })).toBeVisible();
+  await page.goto(todayOf(served, tank));
+  await expect(lamp(page)).toContainText('Cannot say');
+  await expect(page.getByRole('main')).toContainText('A step that decides was left out.');
+  await expect(page.getByRole('main')).not.toContainText('lies inside its limits');
+});
+
+test('a timer that ends by itself moves nothing under the Enter key', async ({ page, served }) => {
+  const tank = await served.water({ stockGroups: ['community-fish'] });
+  const start = Date.now();
+  const run = await served.run(tank, ['ammonia-salicylate-two-bottles', 'nitrite-one-bottle'], start);
+  const done = Array.from({ length: 5 }, (_, step) => ({ type: 'step-done', step, did: true }));
+  await served.tell(run.id, run.tests[0]!, start, ...done);
+  await page.clock.install({ time: start });
+  await page.goto(`${served.url}/waters/${tank}/bench`);
+  await atBench(page);
+  await page.keyboard.press('t');
+  await page.clock.runFor(6000);
+  // The shake of five seconds is over: the same tube stands in hand, and Enter does not end its wait.
+  await expect(page.getByRole('heading', { name: 'Let it stand for 5 minutes' })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await page.clock.runFor(500);
+  await expect(page.getByRole('heading', { name: 'Let it stand for 5 minutes' })).toBeVisible();
+  const { events } = await served.call<{ events: { type: string; testId: string }[] }>(
+    'GET',
+    `/api/runs/${run.id}`,
+  );
+  expect(events.filter((e) => e.testId === run.tests[1])).toEqual([]);
+});
+
+test('a flash that faded leaves the top open on Today, and leads to a diluted test', async ({
+  page,
+  served,
+}) => {
+  const tank = await served.water({ stockGroups: ['community-fish'] });
+  await well(served, tank);
+  await figure(served, tank, 'nitrite', '0 (0-0.1)', { doubts: ['flashed'], takenAt: Date.now() - 30_000 });
+  await page.goto(todayOf(served, tank));
+  await expect(lamp(page)).toContainText('Watch');
+  await expect(page.getByRole('main')).toContainText('Dilute 1:10 and test again: it decides.');
+  await page.getByRole('link', { name: 'Test nitrite diluted 1:10' }).first().click();
+  await page.getByRole('button', { name: 'Start the test' }).click();
+  await atBench(page);
+  const [run] = await served.call<{ tests: { dilution: number }[] }[]>('GET', '/api/runs/open');
+  expect(run!.tests.map((t) => t.dilution)).toEqual([10]);
+});
+
+test('signs ask first what was just done, light the lamp, and are called over', async ({ page, served }) => {
+  const tank = await served.water({ stockGroups: ['community-fish'] });
+  await well(served, tank);
+  await page.goto(`${served.url}/waters/${tank}/signs`);
+  await page.getByRole('button', { name: 'Changed water' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Part changed, %').fill('40');
+  await dialog.getByLabel('Conditioner against chlorine was in it').uncheck();
+  await dialog.getByRole('button', { name: 'Save' }).click();
+  await expect(dialog).toBeHidden();
+  await page.getByLabel('Cloudy water').check();
+  await page.getByLabel('Gasping at the surface, outside feeding time').check();
+  await page.getByRole('button', { name: 'Only note it' }).click();
+  await expect(page.getByRole('button', { name: 'They look well again' })).toBeVisible();
+  await page.goto(todayOf(served, tank));
+  await expect(lamp(page)).toContainText('Urgent');
+  await expect(lamp(page)).toContainText('gasping at the surface');
+  await expect(page.getByRole('main')).toContainText('chlorine is likely');
+  await page.goto(`${served.url}/waters/${tank}/signs`);
+  await page.getByRole('button', { name: 'They look well again' }).click();
+  await expect(page.getByRole('button', { name: 'They look well again' })).toHaveCount(0);
+  await page.goto(todayOf(served, tank));
+  await expect(lamp(page)).not.toContainText('Urgent');
+});
+
+test('more dead than lived are refused beside the number, which stays as typed', async ({ page, served }) => {
+  const tank = await served.water({
+    stockGroups: ['koi'],
+    stock: [{ id: randomUUID(), group: 'koi', count: 3, gramsEach: 200, toldAt: Date.now() - 86_400_000 }],
+  });
+  await page.goto(todayOf(served, tank));
+  await page.getByRole('button', { name: 'Note something done' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('What', { exact: true }).selectOption('loss');
+  await dialog.getByLabel('How many').fill('5');
+  await dialog.getByLabel('Kind').selectOption('koi');
+  await dialog.getByRole('button', { name: 'Save' }).click();
+  await expect(dialog.getByText(/says 5, but only 3 were left/).last()).toBeVisible();
+  await expect(dialog.getByLabel('How many')).toHaveValue('5');
+  await dialog.getByLabel('How many').fill('2');
+  await dialog.getByRole('button', { name: 'Save' }).click();
+  await expect(dialog).toBeHidden();
+  await expect(lamp(page)).toContainText('Urgent');
+  await expect(lamp(page)).toContainText('2 animals died within a day');
+});
+
+test('an own limit begins in the units of its water', async ({ page, served }) => {
+  const tank = await served.water({ stockGroups: ['community-fish'], units: { nitrite: 'mg/L NO2-N' } });
+  await page.goto(`${served.url}/waters/${tank}/limits`);
+  await page.getByRole('button', { name: 'Add a limit' }).click();
+  await page.getByLabel('What', { exact: true }).selectOption('nitrite');
+  await expect(page.getByLabel('Unit', { exact: true })).toHaveValue('mg/L NO2-N');
+  await page.getByLabel('What', { exact: true }).selectOption('alkalinity');
+  await expect(page.getByLabel('Unit', { exact: true })).toHaveValue('°dKH');
+});
+
+test('above and below are judged, drawn and racked apart', async ({ page, served }) => {
+  const [above, below] = [randomUUID(), randomUUID()];
+  const stream = await served.water({
+    kind: 'stream',
+    netLiters: null,
+    samplingPoints: [
+      { id: above, name: 'Above' },
+      { id: below, name: 'Below' },
+    ],
+  });
+  for (const [samplingPointId, text] of [
+    [above, '0 (0-0.1)'],
+    [below, '6 (5-7)'],
+  ] as const) {
+    await figure(served, stream, 'ammonia', text, { samplingPointId });
+    await figure(served, stream, 'ph', '8', { samplingPointId });
+  }
+  await page.goto(todayOf(served, stream));
+  await expect(lamp(page)).toContainText('Below:');
+  await expect(page.getByRole('heading', { name: 'Total ammonia, Above' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Total ammonia, Below' })).toBeVisible();
+  await page.goto(`${served.url}/waters/${stream}/trace/ammonia`);
+  await page.getByText('The same as a table').click();
+  await expect(page.getByRole('row', { name: /Above/ })).toHaveCount(1);
+  await expect(page.getByRole('row', { name: /Below/ })).toHaveCount(1);
+  await served.call('POST', '/api/runs', {
+    id: randomUUID(),
+    waterId: stream,
+    startedAt: Date.now(),
+    zone: 'Etc/UTC',
+    tests: [above, below].map((samplingPointId) => ({
+      id: randomUUID(),
+      methodId: 'ammonia-nessler',
+      samplingPointId,
+    })),
+  });
+  await page.goto(`${served.url}/waters/${stream}/bench`);
+  const rack = page.getByRole('region', { name: 'Tubes on the bench' });
+  await expect(rack.getByRole('link', { name: /Ammonia N.*Above/ })).toBeVisible();
+  await expect(rack.getByRole('link', { name: /Ammonia N.*Below/ })).toBeVisible();
+});
+
+test('a change with a tested tap carries the readings, and no card says a thing twice', async ({
+  page,
+  served,
+}) => {
+  const tap = await served.water({ kind: 'source', name: 'Yard tap', netLiters: null });
+  await well(served, tap);
+  await figure(served, tap, 'alkalinity', '6');
+  const pond = await served.water({ kind: 'pond', stockGroups: ['goldfish'] });
+  const yesterday = { takenAt: Date.now() - 86_400_000 };
+  for (const [parameter, text] of [
+    ['ammonia', '0 (0-0.1)'],
+    ['nitrite', '0.3 (0.2-0.4)'],
+    ['ph', '7.4'],
+    ['alkalinity', '6'],
+  ] as const)
+    await figure(served, pond, parameter, text, yesterday);
+  await served.call('POST', '/api/deeds', {
+    id: randomUUID(),
+    waterId: pond,
+    kind: 'water-change',
+    at: Date.now() - 3_600_000,
+    zone: 'Etc/UTC',
+    detail: '',
+    amount: { by: 'part', percent: '30', sourceWaterId: tap, conditioned: true },
+  });
+  await page.goto(todayOf(served, pond));
+  await expect(page.getByRole('article').filter({ hasText: /^\s*Nitrite/ })).toContainText('about');
+  for (const card of await page.getByRole('article').allInnerTexts()) {
+    const sentences = card.split(/(?<=[.!?])\s+/).filter((text) => text.split(' ').length > 3);
+    expect(sentences).toEqual([...new Set(sentences)]);
+  }
+});

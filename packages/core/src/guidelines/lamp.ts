@@ -1,0 +1,167 @@
+import { z } from 'zod';
+import { type ParameterId, ParameterIdSchema, measuredIds, parameters } from '../readings';
+import { waterKindInfo } from '../waters';
+import { agoWords } from './age';
+import type { Facts } from './facts';
+import type { Finding } from './finding';
+import { type Status, StatusSchema, lampWord, worse } from './status';
+import { type VitalRow, lights, vitalRows } from './vital-row';
+
+const RestSchema = z.object({
+  parameter: ParameterIdSchema,
+  label: z.string(),
+  /** The sampling point; empty where there is only one place. */
+  place: z.string(),
+  placeId: z.string().nullable(),
+  /** Read lately, late, too long ago or before something was done, never. */
+  light: z.enum(lights),
+  /** Instant of the reading; null where it was never read. */
+  takenAt: z.int().nullable(),
+  /** True where it was worked out from the reading and what was done since. */
+  estimate: z.boolean(),
+  /** Why it does not count, in a sentence; empty where it does. */
+  because: z.string(),
+});
+
+/**
+ * How a water is, as one answer: pages, chips, shelf, help sheet and API all take it from here. Clear is a claim: all
+ * that can kill here in the coming days was read, lately enough, by something that can tell, and lies inside.
+ */
+export const LampSchema = z
+  .object({
+    status: StatusSchema,
+    /** "Clear", "Watch", "Act", "Urgent" or "Cannot say". */
+    word: z.string(),
+    /** Why, in at most 20 words. */
+    sentence: z.string(),
+    /** The place that is worst; empty where there is only one, or it is of the whole water. */
+    place: z.string(),
+    /** What the claim rests on: every vital figure at every place. */
+    rests: z.array(RestSchema),
+    /** What is missing for Clear beside whatever else is wrong: "Also unread: KH. Read again: pH." Empty where nothing is. */
+    missing: z.string(),
+    /** Questions whose answer would change the verdict. */
+    asks: z.array(z.enum(['who-lives-here', 'salt'])),
+    /** True where nobody lives there, as the keeper said, and the filter is not known to be ready for animals. */
+    notReady: z.boolean(),
+    /** True where Clear rests on a figure that was worked out after a change. */
+    estimate: z.boolean(),
+  })
+  .meta({ id: 'Lamp' });
+export type Lamp = z.infer<typeof LampSchema>;
+export type Rest = z.infer<typeof RestSchema>;
+
+const shortLabel = (p: ParameterId): string => parameters[p].label.replace(/ \(.*\)$/, '');
+
+function whyNot(facts: Facts, row: VitalRow): string {
+  switch (row.state) {
+    case 'holds':
+      return '';
+    case 'never':
+      return 'Never read.';
+    case 'too-old':
+      return `Read ${agoWords(facts.at - row.takenAt!)}.`;
+    case 'cannot-show':
+      return 'This kit cannot show it.';
+    case 'past':
+    case 'no-value':
+    case 'old-bottle':
+      return row.because;
+  }
+}
+
+function restsAt(facts: Facts): Rest[] {
+  return vitalRows(facts).map((row) => ({
+    parameter: row.parameter,
+    label: shortLabel(row.parameter),
+    place: facts.place.name,
+    placeId: facts.place.id,
+    light: row.light,
+    takenAt: row.takenAt,
+    estimate: row.estimate,
+    because: whyNot(facts, row),
+  }));
+}
+
+const isMissing = ({ light }: Rest): boolean => light === 'dusk' || light === 'dark';
+
+const joined = (names: readonly string[]): string =>
+  names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
+
+/** What is missing, each once, with its place where there are several. */
+const namesOf = (rests: readonly Rest[]): string[] => [
+  ...new Set(rests.map((r) => (r.place ? `${r.label} (${r.place})` : r.label))),
+];
+
+/** Named beside what else is wrong: never read is one thing, read but no longer good for a claim another. */
+const missingWords = (rests: readonly Rest[]): string =>
+  [
+    { words: 'Also unread', of: rests.filter((r) => r.takenAt === null) },
+    { words: 'Read again', of: rests.filter((r) => r.takenAt !== null) },
+  ]
+    .filter(({ of }) => of.length > 0)
+    .map(({ words, of }) => `${words}: ${joined(namesOf(of))}.`)
+    .join(' ');
+
+/** How recently anything was read that has a value, ms; where nobody lives there that is all that Clear asks for. */
+const nobodyHolds = 14 * 86_400_000;
+const readLately = (facts: Facts): boolean =>
+  measuredIds().some((p) => {
+    const read = facts.read(p);
+    return read?.value != null && facts.at - read.takenAt <= nobodyHolds;
+  });
+
+function clearWords(facts: Facts, estimate: boolean, notReady: boolean): string {
+  if (facts.water.kind === 'source') return 'All that matters in a source was read lately and lies inside.';
+  if (facts.water.kind === 'stream') return 'All that is watched here was read lately and lies inside.';
+  if (facts.lives === 'nobody')
+    return notReady
+      ? 'Nobody lives here, as you said. It is not ready for animals.'
+      : 'Nobody lives here, as you said, and the filter was found ready.';
+  return estimate
+    ? 'All that can harm here lies inside, worked out from the change; test to know.'
+    : 'All that can harm here was read and lies inside its limits.';
+}
+
+/**
+ * The lamp of a water from its places and what was found there.
+ * @param places at least one; the worst counts
+ * @param findings of all of them, worst first
+ */
+export function lampOf(places: readonly Facts[], findings: readonly Finding[]): Lamp {
+  const [facts] = places as [Facts, ...Facts[]];
+  const rests = places.flatMap(restsAt);
+  const missing = rests.filter(isMissing);
+  const bearing = findings.filter((f) => !f.note);
+  let status: Status = bearing.map((f) => f.status).reduce(worse, missing.length > 0 ? 'unread' : 'clear');
+  const kept = waterKindInfo[facts.water.kind].stocked;
+  const nobody = kept && facts.lives === 'nobody';
+  const nothingLately = nobody && !places.some(readLately);
+  if (nothingLately) status = worse(status, 'unread');
+  const notReady = nobody && !facts.filterReady;
+  const worst = bearing.find((f) => f.status === status);
+  const estimate = rests.some((r) => r.estimate);
+  const at = (f: Finding) => (f.place ? `${f.place}: ${f.short}` : f.short);
+  const sentence =
+    status === 'clear'
+      ? clearWords(facts, estimate, notReady)
+      : worst
+        ? at(worst)
+        : nothingLately
+          ? 'Nobody lives here, and nothing was read for 14 days. It is not ready for animals.'
+          : `${joined(namesOf(missing))} must be read first.`;
+  return {
+    status,
+    word: lampWord[status],
+    sentence,
+    place: worst?.place ?? '',
+    rests,
+    missing: status === 'unread' ? '' : missingWords(missing),
+    asks: [
+      ...(kept && facts.lives === 'untold' ? (['who-lives-here'] as const) : []),
+      ...(facts.conditions.salted === 'untold' ? (['salt'] as const) : []),
+    ],
+    notReady,
+    estimate: status === 'clear' && estimate,
+  };
+}

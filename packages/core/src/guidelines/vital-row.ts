@@ -1,0 +1,84 @@
+import type { ParameterId } from '../readings';
+import { firstStepOf } from './effective';
+import type { Facts } from './facts';
+import { judge } from './judge';
+import type { Subject } from './subject';
+import { vitalSet } from './vital-set';
+
+/** Why a reading that is wanted does not count; `holds` where it does. */
+export type VitalState = 'holds' | 'never' | 'too-old' | 'past' | 'no-value' | 'old-bottle' | 'cannot-show';
+
+/** How much light lies on a reading: up to six tenths of its claim, up to all of it, beyond it, never read. */
+export const lights = ['lit', 'late', 'dusk', 'dark'] as const;
+export type Light = (typeof lights)[number];
+const stillLit = 0.6;
+
+/** One of the figures that the claim rests on. */
+export interface VitalRow {
+  readonly parameter: ParameterId;
+  readonly state: VitalState;
+  readonly light: Light;
+  readonly takenAt: number | null;
+  /** Milliseconds for which it may be part of the claim. */
+  readonly claim: number;
+  readonly because: string;
+  readonly estimate: boolean;
+}
+
+/**
+ * True where a zero cannot tell: the best guess is nothing, but the first step of its own card already lies past Clear.
+ * Such a kit shows neither that it is well nor that it is not.
+ */
+export function cannotShow(facts: Facts, subject: Subject): boolean {
+  const parameter: ParameterId =
+    subject === 'nitrite' || subject === 'nitrite-for-chloride' ? 'nitrite' : 'ammonia';
+  if (
+    parameter === 'ammonia' &&
+    subject !== 'ammonia' &&
+    subject !== 'free-ammonia' &&
+    !subject.startsWith('epa-')
+  )
+    return false;
+  const effective = facts.read(parameter);
+  const value = effective?.value;
+  if (!effective || !value || value.best > 0) return false;
+  if (value.high > firstStepOf(effective.reading, facts.book) * (1 + 1e-9)) return false;
+  const figure = facts.figure(subject);
+  const bands = facts.bands(subject);
+  return figure?.value != null && bands.length > 0 && judge(figure.value, bands).worst !== 'clear';
+}
+
+/** Zero total ammonia of which even the top is harmless by itself, but not at every pH that it may have: pH decides, or the kit. */
+const kitCannotShow = (facts: Facts, parameter: ParameterId): boolean =>
+  parameter === 'nitrite'
+    ? cannotShow(facts, 'nitrite') || cannotShow(facts, 'nitrite-for-chloride')
+    : parameter === 'ammonia'
+      ? cannotShow(facts, 'ammonia') ||
+        (facts.free?.used.phKnown === true && cannotShow(facts, 'free-ammonia'))
+      : false;
+
+export function vitalRows(facts: Facts): VitalRow[] {
+  return vitalSet(facts).map((parameter): VitalRow => {
+    const effective = facts.read(parameter);
+    const claim = facts.claim(parameter);
+    if (!effective)
+      return { parameter, state: 'never', light: 'dark', takenAt: null, claim, because: '', estimate: false };
+    const { takenAt, state, because, carried } = effective;
+    const age = facts.at - takenAt;
+    const base = { parameter, takenAt, claim, because, estimate: carried !== null };
+    if (state === 'no-value' || state === 'past' || state === 'old-bottle')
+      return { ...base, state, light: 'dusk' };
+    if (age > claim) return { ...base, state: 'too-old', light: 'dusk' };
+    if (kitCannotShow(facts, parameter))
+      return {
+        ...base,
+        state: 'cannot-show',
+        light: 'dusk',
+        because:
+          effective.reading.methodId === null
+            ? 'It was typed without its kit: choose the kit in the Log, or confirm it with drops.'
+            : '',
+      };
+    return { ...base, state: 'holds', light: age <= stillLit * claim ? 'lit' : 'late' };
+  });
+}

@@ -1,0 +1,90 @@
+<script setup lang="ts">
+import type { Lamp } from '@hedge-lamp/core/guidelines';
+import type { Water } from '@hedge-lamp/core/waters';
+import { BButton } from 'bootstrap-vue-next/components/BButton';
+import { ref } from 'vue';
+import { sentenceOf } from '../api/api-error';
+import { call } from '../api/call';
+import { useNotices } from '../shell/notice-store';
+import { draftOf } from '../waters/water-form';
+import { useWaters } from '../waters/waters-store';
+
+/** What the keeper is asked because it would change the verdict: asked until it is told. */
+const props = defineProps<{ lamp: Lamp; waterId: string; waterName: string }>();
+const emit = defineEmits<{ told: [] }>();
+const waters = useWaters();
+const notices = useNotices();
+const failure = ref('');
+const telling = ref(false);
+
+async function put(livesHere: Water['livesHere']): Promise<void> {
+  const path = `/api/waters/${props.waterId}`;
+  // The newest version: only this one fact is told here.
+  const water = await call<Water>('GET', path);
+  await call<Water>('PUT', path, { version: water.version, water: { ...draftOf(water), livesHere } });
+  await waters.load();
+  emit('told');
+}
+async function tell(livesHere: 'animals' | 'nobody'): Promise<void> {
+  failure.value = '';
+  telling.value = true;
+  try {
+    await put(livesHere);
+    notices.say(
+      livesHere === 'nobody'
+        ? `Nobody lives in ${props.waterName}: noted.`
+        : `Animals live in ${props.waterName}: noted.`,
+      { undo: () => put(null) },
+    );
+  } catch (error) {
+    failure.value = sentenceOf(error);
+  } finally {
+    telling.value = false;
+  }
+}
+</script>
+
+<template>
+  <section v-if="lamp.asks.length > 0" class="asks sheet" aria-label="A question">
+    <template v-if="lamp.asks.includes('who-lives-here')">
+      <p class="question">Does anything live in {{ waterName }}?</p>
+      <p class="quiet">Nobody said, so it is judged as if animals did.</p>
+      <div class="answers">
+        <BButton variant="outline-primary" :disabled="telling" @click="tell('animals')"
+          >Animals live here</BButton
+        >
+        <BButton variant="outline-primary" :disabled="telling" @click="tell('nobody')"
+          >Nobody lives here</BButton
+        >
+        <RouterLink :to="{ name: 'water-edit', params: { waterId } }">Say which animals</RouterLink>
+      </div>
+    </template>
+    <template v-if="lamp.asks.includes('salt')">
+      <p class="question">What salt is in {{ waterName }}?</p>
+      <p class="quiet">So much chloride is sea water, brackish water or a medicine.</p>
+      <RouterLink :to="{ name: 'water-edit', params: { waterId } }">Say which, in its form</RouterLink>
+    </template>
+    <p v-if="failure" class="failure mb-0" role="alert">{{ failure }}</p>
+  </section>
+</template>
+
+<style scoped>
+.asks {
+  margin-bottom: 0.75rem;
+  border-left: 6px solid var(--hl-amber);
+}
+.question {
+  font-weight: 650;
+  font-size: 1.1rem;
+  margin: 0;
+}
+.asks p {
+  margin: 0 0 0.3rem;
+}
+.answers {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.5rem 0.9rem;
+}
+</style>

@@ -53,6 +53,8 @@ export async function benchFindings(say, serve) {
   ];
   const file = new Sqlite(join(folder, 'hedge-lamp.sqlite'));
   file.pragma('synchronous = OFF');
+  // Ten of the hundred are Urgent today: free ammonia far past its limit, which every rule then has words for.
+  const urgent = new Set(waters.slice(0, 10));
   const insert = file.prepare(
     `insert into readings (id, water_id, parameter, method_id, method_version, taken_at, zone, entered, doubts, by, note, low, best, high, version, created_at)
      values (?, ?, ?, ?, 1, ?, 'Etc/UTC', ?, '[]', '', '', ?, ?, ?, 1, ?)`,
@@ -67,7 +69,8 @@ export async function benchFindings(say, serve) {
       for (let d = days; d >= 1; d--)
         for (const [parameter, method, center, width] of around) {
           const scatter = ((n * 2654435761) % 1000) / 1000 - 0.5;
-          const best = Math.max(0, center * (1 + 0.15 * Math.sin(d / 40)) + scatter * width);
+          const usual = Math.max(0, center * (1 + 0.15 * Math.sin(d / 40)) + scatter * width);
+          const best = d === 1 && urgent.has(id) && parameter === 'ammonia' ? 20 : usual;
           const at = now - d * day + 3_600_000;
           n += 1;
           insert.run(
@@ -103,6 +106,8 @@ export async function benchFindings(say, serve) {
   const asked = async () => {
     const standings = await (await fetch(`${url}/api/today`)).json();
     if (standings.length !== waters.length + 1) throw new Error('The findings are not those of all waters.');
+    if (standings.filter((s) => s.lamp.status === 'urgent').length !== urgent.size)
+      throw new Error('Not the ten waters that are Urgent are found so.');
   };
   for (let k = 0; k < 5; k++) {
     bare();
@@ -110,7 +115,7 @@ export async function benchFindings(say, serve) {
   }
   const [sql, findings] = [await timed(41, bare), await timed(41, asked)];
   say(
-    `findings of 100 waters with ${(n / 1e6).toFixed(1)} million readings ÷ bare SQL of their latest (aim: under 10)`,
+    `findings of 100 waters, ten of them Urgent, with ${(n / 1e6).toFixed(1)} million readings ÷ bare SQL of their latest (aim: under 10)`,
     `${(findings / sql).toFixed(2)} ×`,
   );
   say('  (milliseconds here: bare SQL, findings)', `${sql.toFixed(1)}, ${findings.toFixed(1)}`);

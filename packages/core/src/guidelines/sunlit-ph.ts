@@ -26,15 +26,26 @@ export const isSwinging = (
 /** Hours of the afternoon, when algae and plants have taken most CO2. Hedge Lamp's own. */
 const afternoon = { from: 12, to: 20 } as const;
 
-/** The hour of an instant by the clock of its zone. */
-export function hourIn(at: number, zone: string): number {
-  try {
-    return Number(
-      new Intl.DateTimeFormat('en-US', { hour: '2-digit', hourCycle: 'h23', timeZone: zone }).format(at),
-    );
-  } catch {
-    return new Date(at).getUTCHours();
+/** Clocks are dear to make and there are few zones: each is made once. Null for a zone that this machine does not know. */
+const clocks = new Map<string, Intl.DateTimeFormat | null>();
+
+function clockOf(zone: string): Intl.DateTimeFormat | null {
+  let clock = clocks.get(zone);
+  if (clock === undefined) {
+    try {
+      clock = new Intl.DateTimeFormat('en-US', { hour: '2-digit', hourCycle: 'h23', timeZone: zone });
+    } catch {
+      clock = null;
+    }
+    clocks.set(zone, clock);
   }
+  return clock;
+}
+
+/** The hour of an instant by the clock of its zone; by that of Greenwich where the zone is not known. */
+export function hourIn(at: number, zone: string): number {
+  const clock = clockOf(zone);
+  return clock ? Number(clock.format(at)) : new Date(at).getUTCHours();
 }
 
 /**

@@ -57,7 +57,18 @@ const kitCannotShow = (facts: Facts, parameter: ParameterId): boolean =>
         (facts.free?.used.phKnown === true && cannotShow(facts, 'free-ammonia'))
       : false;
 
-export function vitalRows(facts: Facts): VitalRow[] {
+const found = new WeakMap<Facts, readonly VitalRow[]>();
+
+/** The vital figures of a place, each with how its reading stands. Found once for the same facts: several rules ask. */
+export function vitalRows(facts: Facts): readonly VitalRow[] {
+  const known = found.get(facts);
+  if (known) return known;
+  const rows = rowsOf(facts);
+  found.set(facts, rows);
+  return rows;
+}
+
+function rowsOf(facts: Facts): VitalRow[] {
   return vitalSet(facts).map((parameter): VitalRow => {
     const effective = facts.read(parameter);
     const claim = facts.claim(parameter);

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { lampWord } from '@hedge-lamp/core/guidelines';
+import { useResizeObserver } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
@@ -25,14 +26,18 @@ const pageOf = computed(() => {
 
 /** On a phone only a few chips fit: the one that is here is brought into view. */
 const chips = ref<HTMLElement>();
+const showHere = () =>
+  chips.value?.querySelector('.here')?.scrollIntoView({ block: 'nearest', inline: 'center' });
 watch(
   [() => route.params.waterId, () => waters.waters.length],
   async () => {
     await nextTick();
-    chips.value?.querySelector('.here')?.scrollIntoView({ block: 'nearest', inline: 'center' });
+    showHere();
   },
   { immediate: true },
 );
+// What is due comes later and takes room from the chips.
+useResizeObserver(chips, showHere);
 
 function openSettings(): void {
   settingsAsked.value = true;

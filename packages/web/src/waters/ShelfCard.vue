@@ -50,7 +50,11 @@ const last = computed(() => {
   const at = props.standing?.lastReadAt ?? null;
   return at === null ? 'Never tested' : `Tested ${agoInWords(at, now.value)}`;
 });
-const more = computed(() => Math.max(0, (props.standing?.troubles ?? 0) - 1));
+/** What stands beside the worst: how many more, and what is missing. */
+const beside = computed(() => {
+  const more = Math.max(0, (props.standing?.troubles ?? 0) - 1);
+  return [more > 0 ? `And ${more} more.` : '', props.standing?.lamp.missing ?? ''].filter(Boolean).join(' ');
+});
 </script>
 
 <template>
@@ -61,8 +65,7 @@ const more = computed(() => Math.max(0, (props.standing?.troubles ?? 0) - 1));
     <StatusLamp :status="status" word lamp />
     <span class="quiet kind">{{ kind }}</span>
     <p class="top">
-      {{ why }}<span v-if="more > 0" class="quiet"> And {{ more }} more.</span>
-      <span v-if="standing?.lamp.missing" class="quiet"> {{ standing.lamp.missing }}</span>
+      {{ why }}<span v-if="beside" class="quiet"> {{ beside }}</span>
     </p>
     <p v-if="was && was !== status" class="changed">{{ lampWord[was] }} when you last looked.</p>
     <p v-for="line in standing?.changed ?? []" :key="line" class="changed">{{ line }}</p>

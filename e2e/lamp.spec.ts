@@ -49,6 +49,23 @@ test('a water of which one harmless thing was read cannot be said to be well, an
   await expect(page.getByRole('region', { name: 'A question' })).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(lamp(page)).toContainText('Urgent');
+  // Animals noted after that was said make it doubtful again; it can be said anew.
+  await page.getByRole('button', { name: 'Nobody lives here' }).click();
+  await expect(lamp(page)).toContainText('Clear');
+  await served.call('POST', '/api/deeds', {
+    id: randomUUID(),
+    waterId: tank,
+    kind: 'stocked',
+    at: Date.now(),
+    zone: 'Etc/UTC',
+    detail: '',
+    amount: null,
+  });
+  await page.reload();
+  await expect(lamp(page)).toContainText('Urgent');
+  await expect(page.getByRole('region', { name: 'A question' })).toContainText('noted animals since');
+  await page.getByRole('button', { name: 'Nobody lives here' }).click();
+  await expect(lamp(page)).toContainText('Clear');
 });
 
 /** An ammonia test at its first bottle, the bench open on it. */

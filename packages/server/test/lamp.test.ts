@@ -49,6 +49,47 @@ const animals = (count: string, group = 'community-fish', more: object = {}) => 
   amount: { by: 'animals', group, count, gramsEach: '', stage: null, ...more },
 });
 
+describe('“nobody lives here”', () => {
+  const fed = async (at: number): Promise<string> => {
+    const tank = await made.makeWater({ livesHere: 'nobody' });
+    made.database.$client.prepare('update waters set lives_told_at = ? where id = ?').run(at, tank);
+    await keep(
+      figure(tank, 'ammonia', '4 (3-5)', 'mg/L NH3-N'),
+      figure(tank, 'nitrite', '2 (1-3)', 'mg/L NO2'),
+      figure(tank, 'ph', '8', 'pH'),
+    );
+    expect((await today(tank)).lamp).toMatchObject({ status: 'clear', notReady: true });
+    return tank;
+  };
+
+  it('holds until animals are noted, however long ago, and can be said anew', async () => {
+    const tank = await fed(now - 200 * day);
+    await note(tank, 'stocked', { at: now - 150 * day, ...animals('5') });
+    expect((await today(tank)).lamp).toMatchObject({ status: 'act', asks: ['who-lives-here'] });
+    // Another fact changed tells nothing of who lives there.
+    const put = async (change: object) => {
+      const { version, livesToldAt, ...water } = (
+        await made.call<Record<string, unknown>>('GET', `/api/waters/${tank}`)
+      ).body;
+      expect(livesToldAt === null || Number(livesToldAt) <= now).toBe(true);
+      expect(
+        (await made.call('PUT', `/api/waters/${tank}`, { version, water: { ...water, ...change } })).status,
+      ).toBe(200);
+    };
+    await put({ name: 'Another name' });
+    expect((await today(tank)).lamp.status).toBe('act');
+    await put({ livesHere: null });
+    await put({ livesHere: 'nobody' });
+    expect((await today(tank)).lamp).toMatchObject({ status: 'clear', notReady: true, asks: [] });
+  });
+
+  it('is the last word over what was noted before it', async () => {
+    const tank = await fed(now - day);
+    await note(tank, 'departure', { at: now - 2 * day, ...animals('5') });
+    expect((await today(tank)).lamp).toMatchObject({ status: 'clear', notReady: true });
+  });
+});
+
 describe('the lamp over the API', () => {
   it('is one for page and shelf, and never Clear for a water that was never read, though its tap was', async () => {
     const tap = await made.makeWater({ name: 'Tap', kind: 'source', netLiters: null });
@@ -283,10 +324,11 @@ describe('a file of an earlier version', () => {
         'surface',
         'roof_water',
         'filter',
+        'lives_told_at',
       ])
         old.exec(`alter table waters drop column ${column}`);
       old.exec(
-        'delete from __drizzle_migrations where rowid = (select max(rowid) from __drizzle_migrations)',
+        'delete from __drizzle_migrations where rowid in (select rowid from __drizzle_migrations order by rowid desc limit 2)',
       );
       const id = newId();
       old

@@ -4,7 +4,7 @@ import type { Kit, MethodBook } from '../methods';
 import { formatReading, fromWire } from '../quantity';
 import { type Reading, doubts, drawnFromLabel, parameterIds, parameters } from '../readings';
 import { type Deed, deedDetail, deedLabel, stockNow } from '../remedies';
-import { type Water, groupsIn, salinityLabel, stockGroupLabel, waterKindInfo } from '../waters';
+import { type Water, groupsIn, livesIn, salinityLabel, stockGroupLabel, waterKindInfo } from '../waters';
 
 /** One reading as it should be told to somebody who helps: nothing left for them to ask. */
 export const SheetRowSchema = z.object({
@@ -135,7 +135,11 @@ const aboutOf = (water: Water, deeds: readonly Deed[]): string[] => [
 function stockWords(water: Water, deeds: readonly Deed[]): string[] {
   const groups = groupsIn(water);
   if (groups.length === 0)
-    return [water.livesHere === 'nobody' ? 'No animals, as its keeper says' : 'Who lives there was not told'];
+    return [
+      livesIn(water, { deeds }) === 'nobody'
+        ? 'No animals, as its keeper says'
+        : 'Who lives there was not told',
+    ];
   const lines = stockNow(water.stock, deeds).map(({ group, count, gramsEach, centimetersEach, stage }) =>
     [
       count === null ? '' : String(count),

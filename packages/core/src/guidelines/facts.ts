@@ -56,7 +56,12 @@ export interface FactsGiven {
   readonly sourceOf?: (waterId: string) => SourceGiven | null;
   readonly kits?: readonly Pick<Kit, 'id' | 'name' | 'bottles'>[];
   /** A filter that is grown in by a start told to be without fish, and how that ended. */
-  readonly start?: { readonly fishless: boolean; readonly live: boolean; readonly ready: boolean } | null;
+  readonly start?: {
+    readonly fishless: boolean;
+    readonly live: boolean;
+    readonly ready: boolean;
+    readonly startedAt: number;
+  } | null;
 }
 
 /** What the rules look at: one water at one place. */
@@ -188,7 +193,12 @@ function factsAt(given: FactsGiven, place: PlaceView, first: boolean): Facts {
   const { latest } = place;
   const start = given.start ?? null;
   const kept = waterKindInfo[water.kind].stocked;
-  const lives = kept ? livesIn(water, start?.fishless === true && start.live) : 'untold';
+  const lives = kept
+    ? livesIn(water, {
+        fishlessSince: start?.fishless === true && start.live ? start.startedAt : null,
+        deeds: [...deeds, ...stockDeeds],
+      })
+    : 'untold';
   const hasAnimals = kept && lives !== 'nobody';
   const histories = new Map<ParameterId, readonly PastRead[]>();
   const several = place.name !== '';

@@ -122,6 +122,8 @@ const latestOf = (read: Partial<Record<ParameterId, Read>>, from: number) =>
 const waterOf = (more: object): Water => ({
   ...WaterDraftSchema.parse({ id: waterId, name: 'Made-up water', netLiters: 100, ...more }),
   version: 1,
+  // Told a month ago, where it was told.
+  livesToldAt: scenarioNow - 30 * 24 * hour,
   createdAt: scenarioNow - 400 * 24 * hour,
   updatedAt: scenarioNow,
   deletedAt: null,

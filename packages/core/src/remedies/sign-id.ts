@@ -28,3 +28,6 @@ export const signLabel: Readonly<Record<SignId, string>> = {
   'plants-melting': 'Plants melting or yellowing',
   cloudy: 'Cloudy water',
 };
+
+/** True where the sign is of an animal, and not of plants or of the water. */
+export const isAnimalSign = (sign: SignId): boolean => sign !== 'plants-melting' && sign !== 'cloudy';

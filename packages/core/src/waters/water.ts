@@ -161,6 +161,8 @@ export const CheckedWaterDraftSchema = WaterDraftSchema.superRefine((water, cont
 
 export const WaterSchema = WaterDraftSchema.extend({
   version: z.int().positive(),
+  /** When `livesHere` was told; null where it was not, or in a record kept before that was noted. */
+  livesToldAt: InstantSchema.nullable().default(null),
   createdAt: InstantSchema,
   updatedAt: InstantSchema,
   deletedAt: InstantSchema.nullable(),

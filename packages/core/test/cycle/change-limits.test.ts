@@ -13,6 +13,7 @@ const water = (stockGroups: string[], own: object[] = []) => ({
     guidance: { own },
   }),
   version: 1,
+  livesToldAt: null,
   createdAt: 0,
   updatedAt: 0,
   deletedAt: null,

@@ -172,6 +172,7 @@ const anyScenario = fc
     }),
     water: fc.record({
       units: fc.constantFrom({}, { ammonia: 'mg/L NH4', nitrite: 'mg/L NO2-N', temperature: '°F' }),
+      livesHere: fc.constantFrom(null, null, null, 'animals', 'nobody'),
       salinity: fc.constantFrom(null, null, null, null, 'marine', 'medicine'),
       meanDepth: fc.constantFrom(null, 1),
       roofWater: fc.constantFrom(null, false, true),
@@ -222,6 +223,9 @@ function reasonsAgainstClear({ water, latest, places, deeds = [], at }: FactsGiv
   const against: string[] = [];
   const groups = water.stockGroups;
   const animals = groups.filter(isAnimal);
+  // "Nobody" was said a month ago: it stands where no animals were told, and none were noted since.
+  const nobody = water.livesHere === 'nobody' && animals.length === 0;
+  if (nobody && !deeds.some((d) => ['stocked', 'loss', 'departure', 'sign'].includes(d.kind))) return [];
   const views: { name: string; of: (p: ParameterId) => Reading | undefined }[] =
     places && water.samplingPoints.length > 0
       ? water.samplingPoints.flatMap(({ id, name }) => {

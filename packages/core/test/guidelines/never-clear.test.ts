@@ -24,6 +24,14 @@ const animals = (count: string): DeedAmount => ({
   stage: null,
 });
 
+/** Said to be empty a month ago, with what a filter is fed; whatever was noted since. */
+const saidEmpty = (...deeds: NonNullable<Scenario['deeds']>): Scenario => ({
+  stock: [],
+  water: { livesHere: 'nobody' },
+  read: { ammonia: '4', nitrite: '2', ph: '8', temperature: '26' },
+  deeds,
+});
+
 const seen: readonly (readonly [says: string, given: Scenario])[] = [
   ['nitrite that was not a color of its card', { read: { ...well, nitrite: 'none' } }],
   ['ammonia that was not a color of its card', { read: { ...well, ammonia: 'none' } }],
@@ -62,6 +70,28 @@ const seen: readonly (readonly [says: string, given: Scenario])[] = [
       stock: ['community-fish', 'water-plants'],
       guidance: { sets: ['planted-tank'] },
       read: { ...well, ammonia: '8' },
+    },
+  ],
+  [
+    'nobody, as was said, but animals were added since',
+    saidEmpty({ kind: 'stocked', daysAgo: 1, amount: animals('5') }),
+  ],
+  [
+    'nobody, as was said, but animals were added since, nobody said how many',
+    saidEmpty({ kind: 'stocked', daysAgo: 20 }),
+  ],
+  ['nobody, as was said, but one died since', saidEmpty({ kind: 'loss', daysAgo: 5, amount: animals('1') })],
+  ['nobody, as was said, but some moved out since', saidEmpty({ kind: 'departure', daysAgo: 5 })],
+  [
+    'nobody, as was said, but one was seen gasping since',
+    saidEmpty({ kind: 'sign', daysAgo: 5, amount: { by: 'signs', signs: ['gasping'] } }),
+  ],
+  [
+    'a start without fish, but animals were added since',
+    {
+      ...saidEmpty({ kind: 'stocked', daysAgo: 1 }),
+      water: {},
+      start: { fishless: true, live: true, ready: false, startedAt: 0 },
     },
   ],
   // Now is 18:00: 34 and 10 hours ago it was 8 in the morning.
@@ -192,12 +222,25 @@ describe('it sees who lives there', () => {
     expect(said).toMatch(/Run the low range: it decides/);
   });
 
+  it('stays with “nobody” for what was noted before it was said, or of plants', () => {
+    for (const given of [
+      saidEmpty({ kind: 'stocked', daysAgo: 31 }),
+      saidEmpty({ kind: 'sign', daysAgo: 5, amount: { by: 'signs', signs: ['plants-melting'] } }),
+    ])
+      expect(standingOf(givenOf(given)).lamp).toMatchObject({ status: 'clear', notReady: true, asks: [] });
+  });
+
+  it('asks again who lives there once animals were noted', () => {
+    const { lamp } = standingOf(givenOf(saidEmpty({ kind: 'stocked', daysAgo: 1 })));
+    expect(lamp).toMatchObject({ status: 'urgent', asks: ['who-lives-here'] });
+  });
+
   it('does not act on warmth in a fishless cycle', () => {
     const { lamp } = standingOf(
       givenOf({
         stock: [],
         cycling: true,
-        start: { fishless: true, live: true, ready: false },
+        start: { fishless: true, live: true, ready: false, startedAt: 0 },
         read: { ammonia: '2', temperature: '30.5', alkalinity: '5', ph: '7.6' },
       }),
     );

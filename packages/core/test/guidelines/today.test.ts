@@ -17,6 +17,7 @@ const water = (more: object = {}): Water => ({
     ...more,
   }),
   version: 1,
+  livesToldAt: null,
   createdAt: now - 400 * day,
   updatedAt: now,
   deletedAt: null,

@@ -46,12 +46,16 @@ export function gatherer(database: Database, at: number): (water: Water) => Fact
   };
   return (water) => {
     const several = water.samplingPoints.length > 0;
+    const start = startOf(starts.get(water.id)) ?? null;
+    const fishless = start !== null && start.fishless && start.live;
     return {
       water,
       latest: latestOf(water.id),
       ...(several ? { places: placesOf(water) } : {}),
       deeds: listDeeds(database, water.id, at - lately),
-      ...(water.stock.length > 0 ? { stockDeeds: stockDeeds(database, water) } : {}),
+      ...(water.stock.length > 0 || water.livesHere === 'nobody' || fishless
+        ? { stockDeeds: stockDeeds(database, water, fishless ? start.startedAt : null) }
+        : {}),
       at,
       book,
       kits,
@@ -59,7 +63,7 @@ export function gatherer(database: Database, at: number): (water: Water) => Fact
       earlier: (...asked) => readingBefore(database, water.id, ...asked),
       source: water.sourceWaterId === null ? null : sourceOf(water.sourceWaterId),
       sourceOf,
-      start: startOf(starts.get(water.id)),
+      start,
     };
   };
 }
@@ -71,5 +75,6 @@ function startOf(start: CycleStart | undefined): FactsGiven['start'] {
     fishless: wayInfo[start.way].feeding !== 'fish',
     live: start.endedAt === null,
     ready: start.outcome === 'ready',
+    startedAt: start.startedAt,
   };
 }

@@ -31,9 +31,21 @@ const prepareDeeds = (database: Queries) =>
     .limit(1000)
     .prepare();
 
-/** Arrivals, deaths and departures since the stock of a water was told. */
-export function stockDeeds(database: Queries, { id, stock }: Pick<Water, 'id' | 'stock'>): Deed[] {
-  if (stock.length === 0) return [];
+/**
+ * Arrivals, deaths, departures and signs since the stock of a water was told, or that nobody lives there.
+ * @param fishlessSince when a start without fish said so; null without one
+ */
+export function stockDeeds(
+  database: Queries,
+  { id, stock, livesHere, livesToldAt }: Pick<Water, 'id' | 'stock' | 'livesHere' | 'livesToldAt'>,
+  fishlessSince: number | null = null,
+): Deed[] {
+  const told = [
+    ...stock.map((s) => s.toldAt),
+    ...(livesHere === 'nobody' ? [livesToldAt ?? 0] : []),
+    ...(fishlessSince === null ? [] : [fishlessSince]),
+  ];
+  if (told.length === 0) return [];
   return database
     .select()
     .from(deedsTable)
@@ -41,8 +53,8 @@ export function stockDeeds(database: Queries, { id, stock }: Pick<Water, 'id' | 
       and(
         eq(deedsTable.waterId, id),
         isNull(deedsTable.deletedAt),
-        inArray(deedsTable.kind, ['stocked', 'loss', 'departure']),
-        gte(deedsTable.at, Math.min(...stock.map((s) => s.toldAt))),
+        inArray(deedsTable.kind, ['stocked', 'loss', 'departure', 'sign']),
+        gte(deedsTable.at, Math.min(...told)),
       ),
     )
     .orderBy(desc(deedsTable.at), desc(deedsTable.id))

@@ -42,6 +42,8 @@ function checkDraft(database: Queries, draft: WaterDraft): void {
     throw refused('sourceWaterId', 'This source water is not here (any more). Choose another.');
 }
 
+const toldAt = ({ livesHere }: WaterDraft, now: number): number | null => (livesHere === null ? null : now);
+
 /** Keeps a new water. The same water sent twice is kept once. */
 export function createWater(
   database: Queries,
@@ -54,7 +56,14 @@ export function createWater(
     throw conflict('A different water is kept under this identifier.', there);
   }
   checkDraft(database, draft);
-  const water: Water = { ...draft, version: 1, createdAt: now, updatedAt: now, deletedAt: null };
+  const water: Water = {
+    ...draft,
+    version: 1,
+    livesToldAt: toldAt(draft, now),
+    createdAt: now,
+    updatedAt: now,
+    deletedAt: null,
+  };
   database.insert(watersTable).values(water).run();
   return { water, made: true };
 }
@@ -69,7 +78,13 @@ export function changeWater(database: Queries, draft: WaterDraft, seen: number, 
         current,
       );
     checkDraft(tx, draft);
-    const water: Water = { ...current, ...draft, version: seen + 1, updatedAt: now };
+    const water: Water = {
+      ...current,
+      ...draft,
+      version: seen + 1,
+      livesToldAt: draft.livesHere === current.livesHere ? current.livesToldAt : toldAt(draft, now),
+      updatedAt: now,
+    };
     tx.update(watersTable).set(water).where(eq(watersTable.id, draft.id)).run();
     return water;
   });

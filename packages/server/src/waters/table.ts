@@ -11,6 +11,7 @@ export const watersTable = sqliteTable('waters', {
   units: text({ mode: 'json' }).$type<UnitChoice>().notNull(),
   stockGroups: text('stock_groups', { mode: 'json' }).$type<Water['stockGroups']>().notNull(),
   livesHere: text('lives_here').$type<Water['livesHere']>(),
+  livesToldAt: integer('lives_told_at'),
   /** Null in a water kept before stock was listed. */
   stock: text({ mode: 'json' }).$type<Water['stock']>(),
   salinity: text().$type<Water['salinity']>(),

@@ -2,7 +2,7 @@
 import type { Lamp } from '@hedge-lamp/core/guidelines';
 import type { Water } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
-import { ref } from 'vue';
+import { computed, ref } from 'vue';
 import { sentenceOf } from '../api/api-error';
 import { call } from '../api/call';
 import { useNotices } from '../shell/notice-store';
@@ -14,14 +14,19 @@ const props = defineProps<{ lamp: Lamp; waterId: string; waterName: string }>();
 const emit = defineEmits<{ told: [] }>();
 const waters = useWaters();
 const notices = useNotices();
+const said = computed(() => waters.waters.find((w) => w.id === props.waterId)?.livesHere ?? null);
 const failure = ref('');
 const telling = ref(false);
 
 async function put(livesHere: Water['livesHere']): Promise<void> {
   const path = `/api/waters/${props.waterId}`;
   // The newest version: only this one fact is told here.
-  const water = await call<Water>('GET', path);
-  await call<Water>('PUT', path, { version: water.version, water: { ...draftOf(water), livesHere } });
+  let water = await call<Water>('GET', path);
+  const change = (to: Water['livesHere']) =>
+    call<Water>('PUT', path, { version: water.version, water: { ...draftOf(water), livesHere: to } });
+  // Told anew, it holds from now on.
+  if (livesHere !== null && water.livesHere === livesHere) water = await change(null);
+  await change(livesHere);
   await waters.load();
   emit('told');
 }
@@ -48,7 +53,10 @@ async function tell(livesHere: 'animals' | 'nobody'): Promise<void> {
   <section v-if="lamp.asks.length > 0" class="asks sheet" aria-label="A question">
     <template v-if="lamp.asks.includes('who-lives-here')">
       <p class="question">Does anything live in {{ waterName }}?</p>
-      <p class="quiet">Nobody said, so it is judged as if animals did.</p>
+      <p v-if="said === 'nobody'" class="quiet">
+        You said that nothing does, but noted animals since. It is judged as if they did.
+      </p>
+      <p v-else class="quiet">Nobody said, so it is judged as if animals did.</p>
       <div class="answers">
         <BButton variant="outline-primary" :disabled="telling" @click="tell('animals')"
           >Animals live here</BButton

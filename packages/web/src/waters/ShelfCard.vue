@@ -65,7 +65,7 @@ const beside = computed(() => {
     <StatusLamp :status="status" word lamp />
     <span class="quiet kind">{{ kind }}</span>
     <p class="top">
-      {{ why }}<span v-if="beside" class="quiet"> {{ beside }}</span>
+      {{ why }}{{ ' ' }}<span v-if="beside" class="quiet">{{ beside }}</span>
     </p>
     <p v-if="was && was !== status" class="changed">{{ lampWord[was] }} when you last looked.</p>
     <p v-for="line in standing?.changed ?? []" :key="line" class="changed">{{ line }}</p>

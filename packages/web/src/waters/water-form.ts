@@ -92,6 +92,7 @@ export const volumeInput = (liters: number, unit: string): string =>
 /** What of a water its keeper told, as it is sent back. */
 export const draftOf = ({
   version: _v,
+  livesToldAt: _l,
   createdAt: _c,
   updatedAt: _u,
   deletedAt: _d,

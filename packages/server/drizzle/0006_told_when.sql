@@ -1,0 +1,1 @@
+ALTER TABLE `waters` ADD `lives_told_at` integer;

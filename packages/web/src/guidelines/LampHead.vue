@@ -53,7 +53,7 @@ const age = (r: Rest) =>
   display: flex;
   gap: 1.1rem;
   align-items: center;
-  padding: 0.5rem 1.1rem 0.5rem 0.6rem;
+  padding: 0.75rem 1.1rem 0.25rem 0.6rem;
   min-height: 122px;
   border-radius: 4px 28px;
   margin-bottom: 0.75rem;
@@ -96,15 +96,12 @@ const age = (r: Rest) =>
   margin: 0.15rem 0 0;
   font-weight: 600;
 }
-.rests {
-  margin-top: 0.25rem;
-}
 .rests summary {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
   gap: 0.6rem;
-  min-height: 32px;
+  min-height: 44px;
   font-size: 0.9rem;
   cursor: pointer;
 }
@@ -134,7 +131,7 @@ const age = (r: Rest) =>
   .lamp-head {
     min-height: 96px;
     gap: 0.75rem;
-    padding: 0.4rem 0.6rem;
+    padding: 0.75rem 0.6rem 0.25rem;
   }
   .lantern {
     width: 56px;

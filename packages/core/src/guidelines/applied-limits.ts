@@ -1,6 +1,14 @@
 import { formatReading, fromCanonical, point } from '../quantity';
 import { FieldError } from '../quantity/field-error';
-import { type StockGroupId, type Water, animalsIn, groupsIn, isAnimal, stockGroupLabel } from '../waters';
+import {
+  type StockGroupId,
+  type Water,
+  animalsIn,
+  groupsIn,
+  isAnimal,
+  stockGroupLabel,
+  waterKindInfo,
+} from '../waters';
 import { type Conditions, usualConditions } from './conditions';
 import type { Guideline, GuidelineLimit } from './guideline';
 import { type Band, type Limit, bandsOf, strictest } from './limit';
@@ -39,6 +47,12 @@ export const vitalSubjects: readonly Subject[] = [
   'nitrite-for-chloride',
   'chloride',
 ];
+
+/**
+ * What Clear rests on beside those in a kept water. It never goes unjudged: where a choice of guidelines says nothing of
+ * it, the usual ones hold.
+ */
+const neverUnjudged: readonly Subject[] = ['ph', 'alkalinity', 'hardness', 'temperature'];
 
 const isExtra = ({ beside, forWhom }: Guideline): boolean =>
   beside === true || [forWhom.planted, forWhom.young, forWhom.cycling].includes(true);
@@ -180,6 +194,14 @@ export function appliedLimits(
   }
   if (animals.length === 0) base.forEach((g) => take(g));
   all.filter(isExtra).forEach((g) => take(g));
+  const { guidance } = water;
+  if (
+    found.length === 0 &&
+    guidance.sets !== null &&
+    neverUnjudged.includes(subject) &&
+    waterKindInfo[water.kind].stocked
+  )
+    return appliedLimits(subject, { ...water, guidance: { ...guidance, sets: null } }, conditions);
   return found.map((f) => ({
     ...f,
     // A limit that holds for all animals need not name them.

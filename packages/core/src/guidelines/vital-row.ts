@@ -1,3 +1,5 @@
+import { uncheckedUnionizedFraction } from '../chemistry';
+import { interval } from '../quantity';
 import type { ParameterId } from '../readings';
 import { firstStepOf } from './effective';
 import type { Facts } from './facts';
@@ -48,13 +50,31 @@ export function cannotShow(facts: Facts, subject: Subject): boolean {
   return figure?.value != null && bands.length > 0 && judge(figure.value, bands).worst !== 'clear';
 }
 
+/** pH between two readings far apart, as where free ammonia is worked out. Hedge Lamp's own. */
+const phApart = 0.3;
+
+/** The same of a zero of total ammonia, and of a pH that was read lately but long before or after it. */
+function cannotShowAtPhOfNow(facts: Facts): boolean {
+  const total = facts.read('ammonia');
+  const ph = facts.read('ph');
+  if (!total?.value || total.value.best > 0 || !ph?.value || ph.state !== 'holds' || !facts.free)
+    return false;
+  // An open top is asked about as such: run the other range.
+  if (!Number.isFinite(ph.value.high)) return false;
+  if (total.value.high > firstStepOf(total.reading, facts.book) * (1 + 1e-9)) return false;
+  const high = Math.min(14, ph.value.high + phApart);
+  const top = total.value.high * uncheckedUnionizedFraction(high, facts.free.used.temperature.high);
+  const bands = facts.bands('free-ammonia');
+  return bands.length > 0 && judge(interval(0, 0, top), bands).worst !== 'clear';
+}
+
 /** Zero total ammonia of which even the top is harmless by itself, but not at every pH that it may have: pH decides, or the kit. */
 const kitCannotShow = (facts: Facts, parameter: ParameterId): boolean =>
   parameter === 'nitrite'
     ? cannotShow(facts, 'nitrite') || cannotShow(facts, 'nitrite-for-chloride')
     : parameter === 'ammonia'
       ? cannotShow(facts, 'ammonia') ||
-        (facts.free?.used.phKnown === true && cannotShow(facts, 'free-ammonia'))
+        (facts.free?.used.phKnown === true ? cannotShow(facts, 'free-ammonia') : cannotShowAtPhOfNow(facts))
       : false;
 
 const found = new WeakMap<Facts, readonly VitalRow[]>();

@@ -76,8 +76,8 @@ interface Aged {
 
 /**
  * How an older companion reading widens. pH moves by a few tenths between dawn and dusk (common practice), so
- * after six hours it is ±0.3 wider, temperature ±2 °C; after a week it counts as missing. The sizes are
- * Hedge Lamp's own.
+ * after six hours it is ±0.3 wider, temperature ±2 °C; after a week it counts as missing, but the range assumed then
+ * reaches as far as what was read. The sizes are Hedge Lamp's own.
  */
 const widening = { ph: 0.3, temperature: 2 } as const;
 const possible = { ph: possiblePh, temperature: possibleTemperature } as const;
@@ -87,27 +87,36 @@ const missingAfter = 7 * day;
 function aged(kind: Companion, reading: Dated | null, at: number): Aged {
   const limits = possible[kind];
   const unit = limits.unit ? ` ${limits.unit}` : '';
-  if (reading) {
-    const used = checkInterval(bounded(reading.value, limits), kind, limits);
-    const age = Math.abs(at - reading.takenAt);
-    if (age <= freshFor) return { used, why: null };
-    if (age <= missingAfter) {
-      const widen = widening[kind];
-      return {
-        used: interval(
-          Math.max(limits.low, used.low - widen),
-          used.best,
-          Math.min(limits.high, used.high + widen),
-        ),
-        why: `The ${names[kind]} was taken ${Math.round(age / hour)} hours apart, so it is taken ±${widen}${unit} wider`,
-      };
-    }
-  }
   const wide = unmeasured[kind];
-  const what = reading
-    ? `The last ${names[kind]} is more than a week away from it`
-    : `No ${names[kind]} was measured`;
-  return { used: wide, why: `${what}, so ${wide.low} to ${wide.high}${unit} is assumed` };
+  if (!reading)
+    return {
+      used: wide,
+      why: `No ${names[kind]} was measured, so ${wide.low} to ${wide.high}${unit} is assumed`,
+    };
+  const used = checkInterval(bounded(reading.value, limits), kind, limits);
+  const age = Math.abs(at - reading.takenAt);
+  if (age <= freshFor) return { used, why: null };
+  const widen = widening[kind];
+  const wider = interval(
+    Math.max(limits.low, used.low - widen),
+    used.best,
+    Math.min(limits.high, used.high + widen),
+  );
+  if (age <= missingAfter)
+    return {
+      used: wider,
+      why: `The ${names[kind]} was taken ${Math.round(age / hour)} hours apart, so it is taken ±${widen}${unit} wider`,
+    };
+  const both = interval(
+    Math.min(wide.low, wider.low),
+    // Beyond what is usual, what was read is the better guess.
+    used.best > wide.high || used.best < wide.low ? used.best : wide.best,
+    Math.max(wide.high, wider.high),
+  );
+  return {
+    used: both,
+    why: `The last ${names[kind]} is more than a week away from it, so ${formatReading(point(both.low))} to ${formatReading(point(both.high))}${unit} is assumed`,
+  };
 }
 
 /** Free ammonia rises with each of the three, so its ends are at the ends of theirs. */

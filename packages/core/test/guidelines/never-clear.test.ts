@@ -94,6 +94,21 @@ const seen: readonly (readonly [says: string, given: Scenario])[] = [
       start: { fishless: true, live: true, ready: false, startedAt: 0 },
     },
   ],
+  [
+    'a zero of ammonia of last week, and a pH of 9.5 since',
+    {
+      read: { ...well, ammonia: { says: none, daysAgo: 8 }, ph: '9.5 (9.3–9.7)' },
+      guidance: { sets: ['planted-tank'] },
+    },
+  ],
+  [
+    'only “Planted tank” chosen, and pH 9.5',
+    { guidance: { sets: ['planted-tank'] }, read: { ...well, ph: '9.5' } },
+  ],
+  [
+    'only “Planted tank” chosen, and 8 °C',
+    { guidance: { sets: ['planted-tank'] }, read: { ...well, temperature: '8' } },
+  ],
   // Now is 18:00: 34 and 10 hours ago it was 8 in the morning.
   ['a morning pH of yesterday in a sunlit pond that carries ammonia', morningPh(34)],
   ['a morning pH of today in the same pond', morningPh(10)],
@@ -228,6 +243,22 @@ describe('it sees who lives there', () => {
       saidEmpty({ kind: 'sign', daysAgo: 5, amount: { by: 'signs', signs: ['plants-melting'] } }),
     ])
       expect(standingOf(givenOf(given)).lamp).toMatchObject({ status: 'clear', notReady: true, asks: [] });
+  });
+
+  it('stays with a zero of last week where pH was plain ever since', () => {
+    const { lamp } = standingOf(
+      givenOf({ read: { ...well, ammonia: { says: none, daysAgo: 9 }, ph: '7.4 (7.2–7.6)' } }),
+    );
+    expect(lamp.status).toBe('clear');
+  });
+
+  it('takes the pH that was read for the better guess where it lies beyond what is usual', () => {
+    const t = today(
+      givenOf({ read: { ...well, ammonia: { says: '0.3 (0.2–0.4)', daysAgo: 8 }, ph: '9.5 (9.3–9.7)' } }),
+    );
+    const free = t.gauges.find((g) => g.subject === 'free-ammonia');
+    expect(free?.status).toBe('urgent');
+    expect(free?.gaps.join(' ')).toContain('so 6 to 10 is assumed');
   });
 
   it('asks again who lives there once animals were noted', () => {

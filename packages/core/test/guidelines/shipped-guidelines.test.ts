@@ -611,7 +611,10 @@ describe('which guidelines hold', () => {
     expect(statusOf(only, 'ammonia', 8, 'mg/L NH3-N', { bounded: false })).toBe('urgent');
     expect(statusOf(only, 'nitrite', 5, 'mg/L NO2')).toBe('urgent');
     expect(statusOf(only, 'free-ammonia', 0.2, 'mg/L NH3')).toBe('urgent');
-    expect(bandsFor('ph', only)).toEqual([]);
+    // What it says nothing of, but Clear rests on, is judged by the usual ones; what Clear does not rest on is not judged.
+    expect(statusOf(only, 'ph', 9.5, 'pH')).toBe('act');
+    expect(statusOf(only, 'temperature', 8, '°C')).toBe('urgent');
+    expect(bandsFor('potassium', only)).toEqual([]);
   });
   it('an own limit moves where Watch begins and lifts no Urgent of what kills', () => {
     const own = (subject: Subject, unit: string, above: number) =>

@@ -162,7 +162,7 @@ async function saveOverTheirs(): Promise<void> {
           <legend>Guidelines that hold</legend>
           <p class="quiet">
             Several can hold; the strictest counts at each value. For ammonia, nitrite and chloride the usual
-            ones hold beside whatever you choose.
+            ones hold beside whatever you choose; for pH, KH, GH and warmth where your choice is silent.
             <RouterLink :to="{ name: 'rules' }">Every bound and its source</RouterLink>
           </p>
           <label

@@ -60,6 +60,8 @@ async function open(): Promise<void> {
   failure.value = '';
   try {
     const { starts } = await call<CycleAnswer>('GET', `/api/waters/${props.waterId}/cycle`);
+    // Asked twice while the waters load, the later answer must not take the place of what was typed meanwhile.
+    if (form.value !== null) return;
     const [newest] = starts;
     if (newest && route.query.again === undefined) take(newest);
     else {

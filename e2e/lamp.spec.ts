@@ -279,3 +279,36 @@ test('a change with a tested tap carries the readings, and no card says a thing 
     expect(sentences).toEqual([...new Set(sentences)]);
   }
 });
+
+test('a page left open asks again as time goes by, and a test not sent yet ends a Clear', async ({
+  page,
+  served,
+}) => {
+  const tank = await atFirstBottle(page, served);
+  await well(served, tank);
+  const asked: string[] = [];
+  page.on('request', (request) => asked.push(request.url()));
+  await page.goto(todayOf(served, tank));
+  await expect(lamp(page)).toContainText('Clear');
+  // Nothing is written, but the server says that it is a quarter of an hour later.
+  const toToday = () => asked.filter((url) => url.endsWith(`/waters/${tank}/today`)).length;
+  const before = toToday();
+  await page.route('**/api/revision', async (route) => {
+    const answer = await route.fetch();
+    const told = (await answer.json()) as { now: number };
+    await route.fulfill({ response: answer, json: { ...told, now: told.now + 16 * 60_000 } });
+  });
+  await expect.poll(toToday, { timeout: 20_000 }).toBeGreaterThan(before);
+  await expect(lamp(page)).toContainText('Clear');
+  await page.unroute('**/api/revision');
+  // Without the server drops are counted on; this device then knows more than the lamp.
+  await page.getByRole('link', { name: 'Bench' }).first().click();
+  await atBench(page);
+  const chip = (word: string) => page.getByRole('link', { name: new RegExp(`^Reed tank ?, ${word}$`) });
+  await expect(chip('Clear')).toBeVisible();
+  await page.context().setOffline(true);
+  await page.keyboard.press('Space');
+  await expect(chip('Cannot say')).toBeVisible({ timeout: 20_000 });
+  await page.context().setOffline(false);
+  await expect(chip('Clear')).toBeVisible({ timeout: 20_000 });
+});

@@ -74,4 +74,21 @@ describe('what a page loads', () => {
     await settled();
     expect(answers).toHaveLength(2);
   });
+
+  it('loads again as time goes by, though nothing was written: what was true grows old', async () => {
+    const { answers, load } = waiting();
+    const link = useServerLink();
+    inScope(() =>
+      useLoaded(
+        () => 'one',
+        () => load('one'),
+      ),
+    );
+    [link.mark, link.quarter] = ['boot 1', 1_980_000];
+    await settled();
+    expect(answers).toHaveLength(1);
+    link.quarter += 1;
+    await settled();
+    expect(answers).toHaveLength(2);
+  });
 });

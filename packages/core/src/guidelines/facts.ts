@@ -7,7 +7,9 @@ import { type AppliedLimit, appliedLimits } from './applied-limits';
 import { type ClaimGiven, claimOf } from './claim';
 import { type Conditions, saltedAs } from './conditions';
 import { type EffectiveReading, effectiveReadings } from './effective';
+import { pastMakers } from './events';
 import { type Figure, type Latest, figuresOf } from './figure';
+import { isFilterReady } from './filter-ready';
 import { type Band, strictest } from './limit';
 import { type PlaceGiven, type PlaceView, placeViews } from './place-view';
 import { type Subject, parameterOf } from './subject';
@@ -59,7 +61,8 @@ export interface FactsGiven {
   readonly start?: {
     readonly fishless: boolean;
     readonly live: boolean;
-    readonly ready: boolean;
+    /** When it was found ready; null where it was not. */
+    readonly readyAt: number | null;
     readonly startedAt: number;
   } | null;
 }
@@ -84,7 +87,7 @@ export interface Facts {
   /** The kinds of animals, as far as they were told. */
   readonly animals: readonly StockGroupId[];
   readonly conditions: Conditions;
-  /** True once a filter that was grown in without animals was found ready. */
+  /** True while a filter that was found ready is still taken for it: see filter-ready.ts. */
   readonly filterReady: boolean;
   /** True where total ammonia can be read in a sunlit water, whose pH swings within a day. */
   readonly swings: boolean;
@@ -252,7 +255,10 @@ function factsAt(given: FactsGiven, place: PlaceView, first: boolean): Facts {
     hasAnimals,
     animals: animalsIn(water),
     conditions,
-    filterReady: start?.ready === true,
+    filterReady:
+      start != null &&
+      start.readyAt !== null &&
+      isFilterReady(start.readyAt, at, pastMakers(water, deeds, stockDeeds), read),
     swings,
     afternoonWanted: afternoon?.open === true,
     figure: (subject) => of.get(subject),

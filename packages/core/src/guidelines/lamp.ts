@@ -117,7 +117,7 @@ function clearWords(facts: Facts, estimate: boolean, notReady: boolean): string 
   if (facts.lives === 'nobody')
     return notReady
       ? 'Nobody lives here, as you said. It is not ready for animals.'
-      : 'Nobody lives here, as you said, and the filter was found ready.';
+      : 'Nobody lives here, as you said. The filter was found ready within the week.';
   return estimate
     ? 'All that can harm here lies inside, worked out from the change; test to know.'
     : 'All that can harm here was read and lies inside its limits.';

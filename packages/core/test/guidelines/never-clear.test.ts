@@ -1,4 +1,11 @@
-import { type Scenario, givenOf, sentence, standingOf, today } from '@hedge-lamp/core/guidelines';
+import {
+  type Scenario,
+  givenOf,
+  scenarioNow,
+  sentence,
+  standingOf,
+  today,
+} from '@hedge-lamp/core/guidelines';
 import type { DeedAmount } from '@hedge-lamp/core/remedies';
 
 /** Everything of which the lamp once said Clear, or said what must not be said, one line each. */
@@ -91,7 +98,7 @@ const seen: readonly (readonly [says: string, given: Scenario])[] = [
     {
       ...saidEmpty({ kind: 'stocked', daysAgo: 1 }),
       water: {},
-      start: { fishless: true, live: true, ready: false, startedAt: 0 },
+      start: { fishless: true, live: true, readyAt: null, startedAt: 0 },
     },
   ],
   [
@@ -271,7 +278,7 @@ describe('it sees who lives there', () => {
       givenOf({
         stock: [],
         cycling: true,
-        start: { fishless: true, live: true, ready: false, startedAt: 0 },
+        start: { fishless: true, live: true, readyAt: null, startedAt: 0 },
         read: { ammonia: '2', temperature: '30.5', alkalinity: '5', ph: '7.6' },
       }),
     );
@@ -282,5 +289,48 @@ describe('it sees who lives there', () => {
     const t = today(givenOf({ read: { ammonia: none, nitrite: none } }));
     expect(t.lamp).toMatchObject({ status: 'unread', sentence: 'pH was never read.' });
     expect(t.findings.filter((f) => f.status === 'watch')).toEqual([]);
+  });
+});
+
+describe('a filter that was found ready, with nobody in it', () => {
+  const day = 86_400_000;
+  const found = (daysAgo: number, more: Partial<Scenario> = {}): Scenario => ({
+    stock: [],
+    water: { livesHere: 'nobody' },
+    start: {
+      fishless: true,
+      live: false,
+      readyAt: scenarioNow - daysAgo * day,
+      startedAt: scenarioNow - 60 * day,
+    },
+    read: { ammonia: none, nitrite: none, ph: '7.6', temperature: '26' },
+    ...more,
+  });
+  const lampOf = (given: Scenario) => standingOf(givenOf(given)).lamp;
+
+  it('is said to be ready in its first week', () => {
+    const lamp = lampOf(found(2));
+    expect(lamp).toMatchObject({ status: 'clear', notReady: false });
+    expect(lamp.sentence).toContain('found ready');
+  });
+
+  it.each<[says: string, given: Scenario]>([
+    ['a month later: without food it dies back', found(30)],
+    ['once ammonia can be read again', found(3, { read: { ammonia: '4 (3–5)', nitrite: none, ph: '7.6' } })],
+    ['once nitrite can be read again', found(3, { read: { ammonia: none, nitrite: '2 (1–3)', ph: '7.6' } })],
+    ['after a medicine', found(3, { deeds: [{ kind: 'medicine', daysAgo: 1 }] })],
+    ['after the filter was washed', found(3, { deeds: [{ kind: 'filter-wash', daysAgo: 1 }] })],
+    [
+      'after a day without power',
+      found(3, { deeds: [{ kind: 'power-cut', daysAgo: 1, amount: { by: 'hours', hours: '24' } }] }),
+    ],
+    [
+      'where it was grown in by a start that was never found ready',
+      found(3, { start: { fishless: true, live: false, readyAt: null, startedAt: 0 } }),
+    ],
+  ])('is not said to be ready %s', (_says, given) => {
+    const lamp = lampOf(given);
+    expect(lamp.notReady).toBe(true);
+    expect(lamp.sentence).toContain('not ready for animals');
   });
 });

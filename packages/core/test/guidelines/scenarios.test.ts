@@ -125,7 +125,7 @@ const cases: readonly Case[] = [
     {
       cycling: true,
       stock: [],
-      start: { fishless: true, live: true, ready: false, startedAt: 0 },
+      start: { fishless: true, live: true, readyAt: null, startedAt: 0 },
       read: { ammonia: '4', nitrite: '5', ph: '7.6', alkalinity: '5', temperature: '26' },
     },
     'clear',

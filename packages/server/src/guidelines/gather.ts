@@ -74,7 +74,7 @@ function startOf(start: CycleStart | undefined): FactsGiven['start'] {
   return {
     fishless: wayInfo[start.way].feeding !== 'fish',
     live: start.endedAt === null,
-    ready: start.outcome === 'ready',
+    readyAt: start.outcome === 'ready' ? start.endedAt : null,
     startedAt: start.startedAt,
   };
 }

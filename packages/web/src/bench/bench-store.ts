@@ -44,6 +44,8 @@ export const useBench = defineStore('bench', () => {
   /** Sentence about an event that the server refused. */
   const refusal = ref('');
   const waiting = ref(0);
+  /** Waters of which something waits on this device. */
+  const unsentWaters = shallowRef<ReadonlySet<string>>(new Set());
   /** The test that the bench shows, by its id; the rack marks it. */
   const inHand = ref('');
   const sending = new Map<string, Promise<void>>();
@@ -64,6 +66,9 @@ export const useBench = defineStore('bench', () => {
     waiting.value =
       unsentRuns(localStorage).length +
       runsInOutbox(localStorage).reduce((n, id) => n + outboxOf(localStorage, id).length, 0);
+    const ids = new Set(waitingRuns());
+    const known = [...runs.value, ...Object.values(finished.value), ...unsentRuns(localStorage)];
+    unsentWaters.value = new Set(known.filter((r) => ids.has(r.id)).map((r) => r.waterId));
   };
 
   function show(run: Run): void {
@@ -261,6 +266,7 @@ export const useBench = defineStore('bench', () => {
     loaded,
     refusal,
     waiting,
+    unsentWaters,
     inHand,
     now,
     openTubes,

@@ -12,6 +12,8 @@ interface RevisionAnswer {
 }
 
 const everyMs = 5000;
+/** A verdict is asked for anew so often though nothing was written: readings grow old by themselves. */
+const quarterMs = 15 * 60_000;
 
 /**
  * The link to the server: whether it answers, how its clock differs from ours, and a mark that changes when
@@ -19,6 +21,8 @@ const everyMs = 5000;
  */
 export const useServerLink = defineStore('server-link', () => {
   const mark = ref('');
+  /** Quarters of an hour by the server's clock: changes as time goes by. */
+  const quarter = ref(0);
   const reachable = ref(true);
   /** Grows with every answer: a moment at which what waits can be sent. */
   const answers = ref(0);
@@ -37,6 +41,7 @@ export const useServerLink = defineStore('server-link', () => {
       time.answered(answer.now, (sent + performance.now()) / 2);
       ahead.value = time.ahead;
       mark.value = `${answer.boot} ${answer.count}`;
+      quarter.value = Math.floor(answer.now / quarterMs);
       demo.value = answer.demo;
       reachable.value = true;
       answers.value += 1;
@@ -69,6 +74,7 @@ export const useServerLink = defineStore('server-link', () => {
 
   return {
     mark,
+    quarter,
     reachable: computed(() => reachable.value),
     answers,
     demo,

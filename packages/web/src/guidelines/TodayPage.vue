@@ -33,6 +33,8 @@ const {
 );
 
 const water = computed(() => waters.byId(props.waterId));
+/** A page that stood open, with nobody to ask, must not go on saying Clear. */
+const lamp = computed(() => today.value && waters.asOfNow(today.value));
 const lead = computed(() => {
   const w = water.value;
   if (!w) return '';
@@ -73,7 +75,7 @@ const unreadNames = computed(() =>
   <LoadState v-if="!today" :error="error" what="how this water is" @again="again" />
   <div v-else class="today">
     <div class="main">
-      <LampHead :lamp="today.lamp" :water-name="water?.name ?? ''" :now="now" />
+      <LampHead v-if="lamp" :lamp="lamp" :water-name="water?.name ?? ''" :now="now" />
       <LampAsks :lamp="today.lamp" :water-id="waterId" :water-name="water?.name ?? ''" @told="again" />
       <section
         v-if="troubles.length > 0"

@@ -3,8 +3,9 @@ import { sentenceOf } from '../api/api-error';
 import { useServerLink } from '../clock/server-link';
 
 /**
- * Loads something and loads it again when its key or anything on the server changes. What is shown stays
- * until the new answer is there; an answer that comes too late is dropped.
+ * Loads something and loads it again when its key or anything on the server changes, and as time goes by: a page left
+ * open must not go on saying what was true when it was opened. What is shown stays until the new answer is there; an
+ * answer that comes too late is dropped.
  */
 export function useLoaded<T>(key: () => unknown, load: () => Promise<T>) {
   const link = useServerLink();
@@ -32,11 +33,8 @@ export function useLoaded<T>(key: () => unknown, load: () => Promise<T>) {
     },
     { immediate: true },
   );
-  watch(
-    () => link.mark,
-    (_new, old) => {
-      if (old !== '') void again();
-    },
-  );
+  watch([() => link.mark, () => link.quarter], (_new, [old]) => {
+    if (old !== '') void again();
+  });
   return { data, error, again };
 }

@@ -22,11 +22,7 @@ const shelf = useWaters();
 const now = useNow(60_000);
 
 const status = computed(() => shelf.statusOf(props.water.id));
-const why = computed(() =>
-  props.standing && props.standing.status === status.value
-    ? props.standing.lamp.sentence
-    : 'The server was not asked lately.',
-);
+const why = computed(() => shelf.lampOf(props.water.id)?.sentence ?? 'The server was not asked lately.');
 const running = computed(() => {
   const tubes = bench.openTubes.filter((t) => t.run.waterId === props.water.id).length;
   return tubes === 0 ? '' : tubes === 1 ? '1 tube on the bench' : `${tubes} tubes on the bench`;

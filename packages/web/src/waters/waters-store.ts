@@ -1,20 +1,14 @@
-import type { Standing, Status } from '@hedge-lamp/core/guidelines';
+import type { Lamp, Standing, Status } from '@hedge-lamp/core/guidelines';
 import type { Water } from '@hedge-lamp/core/waters';
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
 import { sentenceOf } from '../api/api-error';
 import { call } from '../api/call';
+import { useBench } from '../bench/bench-store';
 import { useServerLink } from '../clock/server-link';
-
-/** How long a Clear that was told by the server may be shown without asking it again: claims run out by the day. */
-const clearLasts = 12 * 3_600_000;
-
-/** How a water stands by what the server said last; what it said long ago is no longer Clear. */
-export function statusNow(standing: Pick<Standing, 'status' | 'at'> | undefined, now: number): Status {
-  if (!standing) return 'unread';
-  return standing.status === 'clear' && now - standing.at > clearLasts ? 'unread' : standing.status;
-}
+import { useNow } from '../clock/use-now';
+import { lampNow } from './lamp-now';
 
 /**
  * All waters and how each stands; every page's chips and choices come from here. Kept on this device too, for a bench
@@ -47,10 +41,16 @@ export const useWaters = defineStore('waters', () => {
       loaded.value = waters.value.length > 0;
     }
   }
-  watch(
-    () => link.mark,
-    () => void load(),
-  );
+  watch([() => link.mark, () => link.quarter], () => void load());
+
+  const now = useNow(60_000);
+  /** What was told of a water, by the server or by the page that asked last, as it may be shown now. */
+  const asOfNow = (told: Pick<Standing, 'waterId' | 'lamp' | 'at'>): Lamp =>
+    lampNow(told, now.value, !link.reachable && useBench().unsentWaters.has(told.waterId));
+  function lampOf(id: string): Lamp | null {
+    const standing = standings.value[id];
+    return standing ? asOfNow(standing) : null;
+  }
 
   return {
     waters,
@@ -59,7 +59,9 @@ export const useWaters = defineStore('waters', () => {
     error,
     load,
     byId: (id: string) => waters.value.find((w) => w.id === id),
-    statusOf: (id: string): Status => statusNow(standings.value[id], link.now()),
+    asOfNow,
+    lampOf,
+    statusOf: (id: string): Status => lampOf(id)?.status ?? 'unread',
     dueCount: computed(() => Object.values(standings.value).reduce((n, s) => n + s.due.length, 0)),
   };
 });

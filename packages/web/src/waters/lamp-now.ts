@@ -1,0 +1,19 @@
+import { type Lamp, type Standing, lampWord } from '@hedge-lamp/core/guidelines';
+
+/** How long a Clear that was told by the server may be shown without asking it again: claims run out by the day. */
+const clearLasts = 12 * 3_600_000;
+
+/**
+ * A lamp as it may be shown now. What was bad stays bad; Clear is a claim of the moment, and ends where the server was
+ * not asked for long, or where this device knows of a test that the server does not.
+ * @param unsent true where a test of this water waits on this device and the server does not answer
+ */
+export function lampNow({ lamp, at }: Pick<Standing, 'lamp' | 'at'>, now: number, unsent = false): Lamp {
+  if (lamp.status !== 'clear') return lamp;
+  const sentence = unsent
+    ? 'A test on this device is not sent yet.'
+    : now - at > clearLasts
+      ? 'The server was not asked lately.'
+      : null;
+  return sentence === null ? lamp : { ...lamp, status: 'unread', word: lampWord.unread, sentence };
+}

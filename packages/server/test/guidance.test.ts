@@ -2,7 +2,7 @@ import type { HelpSheet } from '@hedge-lamp/core/exchange';
 import type { RuleEntry, Standing, Today } from '@hedge-lamp/core/guidelines';
 import type { Water } from '@hedge-lamp/core/waters';
 import { v4 as newId } from 'uuid';
-import { type MadeApp, khReading, makeApp, now, phReading } from './made-app';
+import { type MadeApp, figureReading, khReading, makeApp, now, phReading } from './made-app';
 
 let made: MadeApp;
 let waterId: string;
@@ -26,15 +26,8 @@ const keep = async (...readings: object[]) => {
   for (const reading of readings)
     expect((await made.call('POST', '/api/readings', reading)).status).toBe(201);
 };
-const figure = (parameter: string, text: string, unit: string, more: object = {}) => ({
-  id: newId(),
-  waterId,
-  parameter,
-  takenAt: now - 60_000,
-  zone: 'Etc/UTC',
-  entered: { how: 'figure', text, unit },
-  ...more,
-});
+const figure = (parameter: string, text: string, unit: string, more: object = {}) =>
+  figureReading(waterId, parameter, text, unit, more);
 const own = (more: object = {}) => ({
   subject: 'nitrate',
   unit: 'mg/L NO3',

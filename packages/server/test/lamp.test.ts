@@ -7,7 +7,7 @@ import Sqlite from 'better-sqlite3';
 import { v4 as newId } from 'uuid';
 import { buildApp } from '../src/app';
 import { openDatabase } from '../src/database/open-database';
-import { type MadeApp, makeApp, migrations, now, phReading } from './made-app';
+import { type MadeApp, figureReading as figure, makeApp, migrations, now, phReading } from './made-app';
 
 const day = 86_400_000;
 let made: MadeApp;
@@ -16,15 +16,6 @@ beforeEach(async () => {
 });
 afterEach(() => made.close());
 
-const figure = (waterId: string, parameter: string, text: string, unit: string, more: object = {}) => ({
-  id: newId(),
-  waterId,
-  parameter,
-  takenAt: now - 60_000,
-  zone: 'Etc/UTC',
-  entered: { how: 'figure', text, unit },
-  ...more,
-});
 /** What can kill, all of it as it should be. */
 const well = (waterId: string, more: object = {}) => [
   figure(waterId, 'ammonia', '0 (0-0.1)', 'mg/L NH3-N', more),

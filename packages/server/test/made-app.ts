@@ -55,6 +55,23 @@ export async function makeApp(): Promise<MadeApp> {
   };
 }
 
+/** A figure that was written down elsewhere. */
+export const figureReading = (
+  waterId: string,
+  parameter: string,
+  text: string,
+  unit: string,
+  more: object = {},
+) => ({
+  id: newId(),
+  waterId,
+  parameter,
+  takenAt: now - 60_000,
+  zone: 'Etc/UTC',
+  entered: { how: 'figure', text, unit },
+  ...more,
+});
+
 export const khReading = (waterId: string, drops: number, more: object = {}) => ({
   id: newId(),
   waterId,

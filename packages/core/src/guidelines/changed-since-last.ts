@@ -1,5 +1,5 @@
 import { overlap } from '../quantity';
-import { measuredIds, parameters } from '../readings';
+import { measuredIds, shortName } from '../readings';
 import type { Facts } from './facts';
 import { shownWords } from './shown';
 
@@ -21,10 +21,8 @@ export function changedSinceLast(facts: Facts): string[] {
     if (!before) return [];
     const [is, was] = [newest.value, before.value];
     if (overlap(is, was)) return [];
-    const { label } = parameters[parameter];
-    const name = label.replace(/ \(.*\)$/, '');
     return [
-      `${name} ${is.best > was.best ? 'up' : 'down'} from ${shownWords(facts.water, parameter, was)} to ${shownWords(facts.water, parameter, is)}`,
+      `${shortName(parameter)} ${is.best > was.best ? 'up' : 'down'} from ${shownWords(facts.water, parameter, was)} to ${shownWords(facts.water, parameter, is)}`,
     ];
   });
 }

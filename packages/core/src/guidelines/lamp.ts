@@ -1,9 +1,10 @@
 import { z } from 'zod';
-import { type ParameterId, ParameterIdSchema, measuredIds, parameters } from '../readings';
+import { ParameterIdSchema, measuredIds, shortName } from '../readings';
 import { waterKindInfo } from '../waters';
 import { agoWords } from './age';
 import type { Facts } from './facts';
 import type { Finding } from './finding';
+import { listed } from './listed';
 import { type Status, StatusSchema, lampWord, worse } from './status';
 import { type VitalRow, lights, vitalRows } from './vital-row';
 
@@ -51,8 +52,6 @@ export const LampSchema = z
 export type Lamp = z.infer<typeof LampSchema>;
 export type Rest = z.infer<typeof RestSchema>;
 
-const shortLabel = (p: ParameterId): string => parameters[p].label.replace(/ \(.*\)$/, '');
-
 function whyNot(facts: Facts, row: VitalRow): string {
   switch (row.state) {
     case 'holds':
@@ -73,7 +72,7 @@ function whyNot(facts: Facts, row: VitalRow): string {
 function restsAt(facts: Facts): Rest[] {
   return vitalRows(facts).map((row) => ({
     parameter: row.parameter,
-    label: shortLabel(row.parameter),
+    label: shortName(row.parameter),
     place: facts.place.name,
     placeId: facts.place.id,
     light: row.light,
@@ -84,9 +83,6 @@ function restsAt(facts: Facts): Rest[] {
 }
 
 const isMissing = ({ light }: Rest): boolean => light === 'dusk' || light === 'dark';
-
-const joined = (names: readonly string[]): string =>
-  names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
 
 /** What is missing, each once, with its place where there are several. */
 const namesOf = (rests: readonly Rest[]): string[] => [
@@ -100,7 +96,7 @@ const missingWords = (rests: readonly Rest[]): string =>
     { words: 'Read again', of: rests.filter((r) => r.takenAt !== null) },
   ]
     .filter(({ of }) => of.length > 0)
-    .map(({ words, of }) => `${words}: ${joined(namesOf(of))}.`)
+    .map(({ words, of }) => `${words}: ${listed(namesOf(of))}.`)
     .join(' ');
 
 /** How recently anything was read that has a value, ms; where nobody lives there that is all that Clear asks for. */
@@ -149,7 +145,7 @@ export function lampOf(places: readonly Facts[], findings: readonly Finding[]): 
         ? at(worst)
         : nothingLately
           ? 'Nobody lives here, and nothing was read for 14 days. It is not ready for animals.'
-          : `${joined(namesOf(missing))} must be read first.`;
+          : `${listed(namesOf(missing))} must be read first.`;
   return {
     status,
     word: lampWord[status],

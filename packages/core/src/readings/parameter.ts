@@ -95,3 +95,6 @@ export const parameters: Readonly<Record<ParameterId, Parameter>> = {
     routine: false,
   },
 };
+
+/** The name without what explains it: "KH" for "KH (alkalinity)". */
+export const shortName = (id: ParameterId): string => parameters[id].label.replace(/ \(.*\)$/, '');

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { type Forecast, chanceWords, inDegrees } from '@hedge-lamp/core/cycle';
 import { formatReading, interval } from '@hedge-lamp/core/quantity';
-import { parameters } from '@hedge-lamp/core/readings';
+import { shortName } from '@hedge-lamp/core/readings';
 import { computed } from 'vue';
 import { useOpenedWorkings } from '../shell/workings-store';
 import type { Outlook } from './cycle-worker';
@@ -21,7 +21,7 @@ const next = computed(() => {
   if (!test) return null;
   const days = (x: number) => (x < 1 ? 'under a day' : `${Number(x.toPrecision(2))} days`);
   return {
-    name: parameters[test.of].label.replace(/ \(.*\)$/, ''),
+    name: shortName(test.of),
     on: dayName(instantOf(props.startedAt, test.day), props.now),
     before: days(test.before),
     after: days(test.after),

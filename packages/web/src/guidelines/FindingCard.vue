@@ -1,16 +1,15 @@
 <script setup lang="ts">
 import { type Finding, midSentence } from '@hedge-lamp/core/guidelines';
-import { type ParameterId, parameters } from '@hedge-lamp/core/readings';
+import { shortName } from '@hedge-lamp/core/readings';
 import { computed } from 'vue';
 import StatusLamp from '../shell/StatusLamp.vue';
 import FindingSteps from './FindingSteps.vue';
 
 /** One finding: what, how sure, why it matters, what to do, by when, and when to test again. `first` is the one that the lamp has said already. */
 const props = defineProps<{ finding: Finding; waterId: string; first?: boolean }>();
-const name = (id: ParameterId) => parameters[id].label.replace(/ \(.*\)$/, '');
 /** Chloride has no method of ours: it is typed into the log. */
 const onBench = computed(() => props.finding.tests.filter((id) => id !== 'chloride'));
-const tests = computed(() => onBench.value.map((id) => midSentence(name(id))));
+const tests = computed(() => onBench.value.map((id) => midSentence(shortName(id))));
 const benchTo = computed(() => ({
   name: 'bench',
   params: { waterId: props.waterId },

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { type Standing, type Status, lampWord } from '@hedge-lamp/core/guidelines';
+import { shortName } from '@hedge-lamp/core/readings';
 import { type Water, waterKindInfo } from '@hedge-lamp/core/waters';
 import { computed } from 'vue';
 import IconPencil from '~icons/bi/pencil';
@@ -39,7 +40,7 @@ const kind = computed(() =>
 const due = computed(() => {
   const tests = props.standing?.due ?? [];
   if (tests.length === 0) return 'Nothing due';
-  const names = [...new Set(tests.map((d) => d.label.replace(/ \(.*\)$/, '')))];
+  const names = [...new Set(tests.map((d) => shortName(d.parameter)))];
   return names.length > 4 ? `${names.length} tests due` : `Due: ${names.join(', ')}`;
 });
 const last = computed(() => {

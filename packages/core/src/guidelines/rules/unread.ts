@@ -1,17 +1,12 @@
-import { type ParameterId, parameters } from '../../readings';
+import { type ParameterId, shortName } from '../../readings';
 import { holdWords, agoWords } from '../age';
 import type { Facts } from '../facts';
+import { listed } from '../listed';
 import type { Rule, Said } from '../rule';
 import { midSentence } from '../subject';
 import { type VitalRow, type VitalState, vitalRows } from '../vital-row';
 
-const shortLabel = (p: ParameterId): string => midSentence(parameters[p].label.replace(/ \(.*\)$/, ''));
-
-/** "ammonia, nitrite and pH". */
-export function listWords(ids: readonly ParameterId[]): string {
-  const names = ids.map(shortLabel);
-  return names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
-}
+const listWords = (ids: readonly ParameterId[]): string => listed(ids.map((p) => midSentence(shortName(p))));
 const capital = (text: string) => text.replace(/^[a-z](?!H)/, (c) => c.toUpperCase());
 const verb = (rows: readonly unknown[], one: string, many: string) => (rows.length === 1 ? one : many);
 

@@ -312,3 +312,18 @@ test('a page left open asks again as time goes by, and a test not sent yet ends 
   await page.context().setOffline(false);
   await expect(chip('Clear')).toBeVisible({ timeout: 20_000 });
 });
+
+test('a sign that could not be kept is not said to be noted, and stays ticked', async ({ page, served }) => {
+  const tank = await served.water({ stockGroups: ['community-fish'] });
+  await page.goto(`${served.url}/waters/${tank}/signs`);
+  await page.getByLabel('Gasping at the surface, outside feeding time').check();
+  await page.route('**/api/deeds', (route) => route.abort());
+  await page.getByRole('button', { name: 'Note it and test now' }).click();
+  await expect(page.getByText('What you see is not noted yet.')).toBeVisible();
+  await expect(page).toHaveURL(/\/bench/);
+  await page.unroute('**/api/deeds');
+  await page.goBack();
+  await expect(page.getByLabel('Gasping at the surface, outside feeding time')).toBeChecked();
+  await page.getByRole('button', { name: 'Only note it' }).click();
+  await expect(page.getByRole('button', { name: 'They look well again' })).toBeVisible();
+});

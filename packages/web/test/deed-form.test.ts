@@ -39,6 +39,12 @@ describe('the form of something done', () => {
     expect(told('water-change')).toMatchObject({ draft: { amount: null, detail: 'some' } });
     expect(told('ammonia-dose')).toEqual({ errors: { 'amount.text': 'Type a figure.' } });
   });
+  it('says of a conditioner nothing that nobody chose', () => {
+    const form = emptyDeedForm(now, { kind: 'conditioner' });
+    expect(readDeedForm(form, waterId)).toMatchObject({ draft: { kind: 'conditioner', amount: null } });
+    form.against = 'chlorine';
+    expect(readDeedForm(form, waterId)).toMatchObject({ draft: { amount: { against: 'chlorine' } } });
+  });
   it('refuses what cannot be, by its field, and keeps it as typed', () => {
     const form = emptyDeedForm(now, {
       kind: 'rain',

@@ -83,8 +83,9 @@ async function send(kind: 'sign' | 'sign-over', amount: DeedDraft['amount']): Pr
 const keep = () => send('sign', { by: 'signs', signs: signIds.filter((id) => seen.value.includes(id)) });
 async function keepAndTest(): Promise<void> {
   const tests = plan.value.tests.join(',');
-  // A server that is away must not keep anybody from testing.
-  await keep();
+  // A server that is away must not keep anybody from testing; but what was not kept is not said to be.
+  if (!(await keep()))
+    notices.say('What you see is not noted yet. It stays ticked under Signs.', { tone: 'bad' });
   await router.push({ name: 'bench', params: { waterId: props.waterId }, query: { tests } });
 }
 async function over(): Promise<void> {

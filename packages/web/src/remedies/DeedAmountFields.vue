@@ -36,6 +36,7 @@ const stages = [
   { value: 'young' as const, text: 'Young' },
 ];
 const aims = [
+  { value: null, text: 'Not said' },
   { value: 'chlorine' as const, text: 'Chlorine, as at every change' },
   { value: 'ammonia' as const, text: 'Ammonia' },
 ];
@@ -141,7 +142,13 @@ const error = (name: string) => props.errors[`amount.${name}`];
       :error="error('hours')"
       hint="Left empty it is taken as over two hours."
     />
-    <ChoiceField v-if="form.by === 'against'" v-model="form.against" :options="aims" label="Against" />
+    <ChoiceField
+      v-if="form.by === 'against'"
+      v-model="form.against"
+      :options="aims"
+      label="Against"
+      hint="Not said, it may have hidden ammonia: that is then to be tested again."
+    />
     <template v-if="form.by === 'feed'">
       <TextField v-model="form.figures.grams" label="Food, g" inputmode="decimal" :error="error('grams')" />
       <TextField

@@ -45,7 +45,8 @@ export interface DeedForm {
   /** Kind of the animals; null where it is not said. */
   group: StockGroupId | null;
   stage: StockEntry['stage'];
-  against: 'chlorine' | 'ammonia';
+  /** Null where it is not said: then it is taken as against ammonia, too. */
+  against: 'chlorine' | 'ammonia' | null;
   /** What a change was made with: the water's own source, another one, or nobody knows. */
   source: string;
   conditioned: boolean;
@@ -109,7 +110,7 @@ export function emptyDeedForm(now: number, proposed?: ProposedDeed): DeedForm {
     rots: false,
     group: null,
     stage: null,
-    against: 'chlorine',
+    against: null,
     source: ownSource,
     conditioned: true,
     signs: [],
@@ -155,7 +156,7 @@ const needsAmount: readonly DeedKind[] = ['ammonia-dose', 'challenge'];
 /** The amount as it stands in the form; null where it is told in words, or left empty where it may be. */
 export function amountOf(form: DeedForm): DeedAmount | null {
   const { by, kind, figures } = form;
-  if (by === 'words') return null;
+  if (by === 'words' || (by === 'against' && form.against === null)) return null;
   const main = mainFigure[by];
   if (main !== undefined && figures[main].trim() === '' && !needsAmount.includes(kind)) return null;
   return amountIn(form, by);
@@ -192,7 +193,7 @@ function amountIn(form: DeedForm, by: DeedAmount['by']): DeedAmount {
     case 'hours':
       return { by, hours: figures.hours };
     case 'against':
-      return { by, against };
+      return { by, against: against ?? 'ammonia' };
     case 'signs':
       return { by, signs: [...signs] };
   }

@@ -141,8 +141,8 @@ test('a flash that faded leaves the top open on Today, and leads to a diluted te
   await figure(served, tank, 'nitrite', '0 (0-0.1)', { doubts: ['flashed'], takenAt: Date.now() - 30_000 });
   await page.goto(todayOf(served, tank));
   await expect(lamp(page)).toContainText('Watch');
-  await expect(page.getByRole('main')).toContainText('Dilute 1:10 and test again: it decides.');
-  await page.getByRole('link', { name: 'Test nitrite diluted 1:10' }).first().click();
+  await expect(page.getByRole('main')).toContainText('Dilute nitrite 1:10 and test: it decides.');
+  await page.getByRole('link', { name: /^To the bench: Dilute nitrite 1:10/ }).click();
   await page.getByRole('button', { name: 'Start the test' }).click();
   await atBench(page);
   const [run] = await served.call<{ tests: { dilution: number }[] }[]>('GET', '/api/runs/open');

@@ -16,6 +16,7 @@ import { type Context, typed } from './context';
 import { cycleRoutes } from './cycle/routes';
 import { answerError } from './error-answer';
 import { sheetRoutes } from './exchange/routes';
+import { planRoutes } from './guidelines/plan-routes';
 import { todayRoutes } from './guidelines/routes';
 import { kitRoutes, methodRoutes } from './methods/routes';
 import { problem } from './problem';
@@ -123,6 +124,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     deedRoutes,
     cycleRoutes,
     todayRoutes,
+    planRoutes,
     sheetRoutes,
   ])
     routes(app, options);

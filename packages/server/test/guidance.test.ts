@@ -109,7 +109,7 @@ describe('the shelf', () => {
   it('says the same as the page of the water', async () => {
     await keep(figure('nitrite', '0.5', 'mg/L NO2'), figure('ammonia', '1', 'mg/L NH3-N'));
     const [standing] = (await made.call<Standing[]>('GET', '/api/today')).body;
-    const { gauges: _g, findings, ...rest } = await today();
+    const { gauges: _g, findings, plan: _p, ...rest } = await today();
     expect(rest).toEqual(standing);
     expect(standing!.lamp.sentence).toBe(findings[0]!.short);
   });
@@ -128,8 +128,11 @@ describe('what is found from history and source', () => {
     const { version, createdAt: _c, updatedAt: _u, deletedAt: _d, ...water } = await waterNow();
     await made.call('PUT', `/api/waters/${waterId}`, { version, water: { ...water, sourceWaterId: tap } });
     await keep(figure('nitrate', '45', 'mg/L NO3'), figure('nitrate', '5', 'mg/L NO3', { waterId: tap }));
-    const finding = (await today()).findings.find((f) => f.id === 'limits:nitrate')!;
-    expect(finding.change).toMatch(/^Change 50 % .*of Tap: nitrate comes to about 25/);
+    await keep(figure('ph', '7.4', 'pH'), figure('alkalinity', '5', '°dKH'));
+    const line = (await today()).plan.lines.find((l) => l.kind === 'change')!;
+    expect(line.says).toBe('Change 30 %, 30 L of Tap.');
+    expect(line.effects[0]).toMatchObject({ label: 'Nitrate', unit: 'mg/L NO3' });
+    expect(line.effects[0]!.after.best).toBeCloseTo(0.7 * 45 + 0.3 * 5, 1);
   });
 });
 

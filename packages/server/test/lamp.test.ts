@@ -318,8 +318,9 @@ describe('a file of an earlier version', () => {
         'lives_told_at',
       ])
         old.exec(`alter table waters drop column ${column}`);
+      old.exec('alter table deeds drop column plan_line; drop table plans_put_off');
       old.exec(
-        'delete from __drizzle_migrations where rowid in (select rowid from __drizzle_migrations order by rowid desc limit 2)',
+        'delete from __drizzle_migrations where rowid in (select rowid from __drizzle_migrations order by rowid desc limit 3)',
       );
       const id = newId();
       old

@@ -3,7 +3,7 @@ import { type Today, shownWords, statusWord } from '../guidelines';
 import type { Kit, MethodBook } from '../methods';
 import { formatReading, fromWire } from '../quantity';
 import { type Reading, doubts, drawnFromLabel, parameterIds, parameters } from '../readings';
-import { type Deed, deedDetail, deedLabel, stockNow } from '../remedies';
+import { type Deed, type Plan, deedDetail, deedLabel, stockNow } from '../remedies';
 import { type Water, groupsIn, livesIn, salinityLabel, stockGroupLabel, waterKindInfo } from '../waters';
 
 /** One reading as it should be told to somebody who helps: nothing left for them to ask. */
@@ -36,6 +36,8 @@ export const HelpSheetSchema = z
     /** How the water is, as every other page says it: "Cannot say: ammonia was never read." */
     lamp: z.string(),
     findings: z.array(z.string()),
+    /** What Hedge Lamp would do, line by line, with times. */
+    plan: z.array(z.string()),
     neverRead: z.array(z.string()),
   })
   .meta({ id: 'HelpSheet' });
@@ -157,6 +159,22 @@ function stockWords(water: Water, deeds: readonly Deed[]): string[] {
   ];
 }
 
+/** The plan with the times of a keeper's clock, what was ticked first. */
+function planLines({ done, lines, cannot }: Plan, zone: string): string[] {
+  const short = (at: number) => instantWords(at, zone).slice(0, 16);
+  return [
+    ...done.map((d) => `Done ${short(d.at)}: ${d.says}`),
+    ...lines
+      .filter((l) => l.putOffUntil === null)
+      .map((l) =>
+        [l.at === null ? 'When it suits:' : `${l.within ? 'By ' : ''}${short(l.at)}:`, l.says, l.onlyIf]
+          .filter(Boolean)
+          .join(' '),
+      ),
+    ...cannot,
+  ];
+}
+
 /** Gathers the page. All words; nothing is left out that a helper would ask for. */
 export function helpSheet(given: SheetGiven): HelpSheet {
   const { water, readings, source, deeds, today, at, zone } = given;
@@ -184,13 +202,13 @@ export function helpSheet(given: SheetGiven): HelpSheet {
         `${instantWords(d.at, d.zone)}: ${[deedLabel[d.kind], deedDetail(d)].filter(Boolean).join(', ')}`,
     ),
     lamp: [`${today.lamp.word}: ${today.lamp.sentence}`, today.lamp.missing].filter(Boolean).join(' '),
-    // What and how sure; what to do is what is being asked.
     findings: today.findings
       .filter((f) => f.status !== 'clear')
       .map(
         (f) =>
           `${f.note ? 'Note' : statusWord[f.status]}${f.place ? `, ${f.place}` : ''}: ${f.what} ${f.howSure}`,
       ),
+    plan: planLines(today.plan, zone),
     neverRead: [
       ...new Set(
         today.gauges

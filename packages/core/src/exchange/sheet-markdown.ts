@@ -32,6 +32,7 @@ export function sheetAsMarkdown(sheet: HelpSheet): string {
     ),
     ...section('Done lately', list(sheet.done)),
     ...section('What Hedge Lamp makes of it', list([sheet.lamp, ...sheet.findings])),
+    ...section('The plan', list(sheet.plan)),
     ...section('Not tested', list(sheet.neverRead)),
     '',
     'Ranges are low to high: the true value lies between them. Figures of a home kit; not for drinking water.',

@@ -1,131 +1,191 @@
 import { type StockGroupId, isColdWater } from '../waters/stock-group';
 import type { Water, WaterKind } from '../waters/water';
-import type { Subject } from './subject';
+import type { ParameterId } from '../readings/parameter';
+import type { Proposed } from '../remedies/plan/proposal';
+import { type Subject, parameterOf } from './subject';
 
 export interface Advice {
   readonly why: string;
-  readonly watch: string;
-  readonly act: string;
+  /** What is proposed; sizes and times are the plan's to say. */
+  readonly watch: readonly Proposed[];
+  readonly act: readonly Proposed[];
 }
 
 type Side = 'high' | 'low';
 
-/** Why it matters and what to do, by subject and side. Common practice in plain words. */
+const feedLess = (subject: ParameterId): Proposed => ({ kind: 'feed-less', subjects: [subject] });
+const fast = (subject: ParameterId): Proposed => ({ kind: 'stop-feeding', subjects: [subject] });
+const change = (subject: ParameterId): Proposed => ({ kind: 'change', subjects: [subject] });
+const test = (...subjects: ParameterId[]): Proposed => ({ kind: 'test', subjects });
+const raise = {
+  kh: { kind: 'raise-kh', subjects: ['alkalinity'] },
+  gh: { kind: 'raise-gh', subjects: ['hardness'] },
+} as const satisfies Record<string, Proposed>;
+const blend: Proposed = {
+  kind: 'blend',
+  says: 'Blend RO or rain water into the next changes, slowly, if they want it softer.',
+};
+const lookForDead: Proposed = {
+  kind: 'find-cause',
+  says: 'Look for something dead or left over, and take it out.',
+};
+const plantFood = (says: string): Proposed => ({ kind: 'plants', says });
+
+/** Why it matters and what is proposed, by subject and side. Common practice in plain words. */
 const table: Readonly<Partial<Record<`${Subject} ${Side}`, Advice>>> = {
   'free-ammonia high': {
     why: 'Free ammonia burns gills.',
-    watch: 'Feed less. Do not raise pH.',
-    act: 'Feed nothing. Do not raise pH. Change water for water of the same pH.',
+    watch: [feedLess('ammonia')],
+    act: [fast('ammonia'), change('ammonia')],
   },
   'ammonia high': {
     why: 'Something is dying or overfed, or the filter is behind.',
-    watch: 'Feed half. Look for something dead.',
-    act: 'Feed nothing. Run the test once more, unless the animals suffer. If it stands, change water.',
+    watch: [feedLess('ammonia'), lookForDead],
+    act: [fast('ammonia'), change('ammonia'), lookForDead],
   },
   'nitrite high': {
     why: 'Nitrite keeps the blood from carrying oxygen.',
-    watch: 'Feed less.',
-    act: 'More air. Feed nothing. Run the test once more, unless the animals suffer. If it stands, change water.',
+    watch: [feedLess('nitrite')],
+    act: [fast('nitrite'), change('nitrite')],
   },
   'nitrate high': {
     why: 'It climbs between water changes and wears animals down.',
-    watch: 'Bring the next water change forward.',
-    act: 'Change water, and feed less.',
+    watch: [change('nitrate')],
+    act: [change('nitrate')],
   },
   'nitrate low': {
     why: 'Plants starve for nitrogen under this: older leaves yellow and algae take over.',
-    watch: 'Feed a little more, change less water, or dose nitrate for the plants.',
-    act: 'Dose nitrate for the plants, little by little.',
+    watch: [plantFood('Feed plants: dose nitrate little by little, or change less water.')],
+    act: [plantFood('Feed plants: dose nitrate little by little.')],
   },
   'epa-month high': {
     why: 'Over a month this much harms mussels and young fish, at this pH and warmth.',
-    watch: 'Look upstream for where it comes from.',
-    act: 'Find where it comes from: test above and below. For a stream, tell the local authority.',
+    watch: [feedLess('ammonia')],
+    act: [fast('ammonia'), change('ammonia')],
   },
   'epa-hour high': {
     why: 'This much can harm sensitive animals within hours, mussels first.',
-    watch: 'Test again today at another hour: pH moves it.',
-    act: 'In a kept water, stop feeding and change water. Of a stream, tell the local authority.',
+    watch: [feedLess('ammonia'), test('ph')],
+    act: [fast('ammonia'), change('ammonia')],
   },
   'epa-hour-trout high': {
     why: 'This much can harm trout within hours.',
-    watch: 'Test again today at another hour: pH moves it.',
-    act: 'More air. Feed nothing. Change water.',
+    watch: [feedLess('ammonia'), test('ph')],
+    act: [fast('ammonia'), change('ammonia')],
   },
   'nitrite-for-chloride high': {
     why: 'With this little chloride nitrite gets into the gills and binds the blood.',
-    watch: 'Feed less.',
-    act: 'More air. Feed nothing. Change water. A little salt shields: ten times the nitrite-N as chloride.',
+    watch: [feedLess('nitrite')],
+    act: [fast('nitrite'), change('nitrite')],
   },
   'potassium low': {
     why: 'Plants short of it get pinholes in old leaves.',
-    watch: 'Dose a fertilizer with potassium, half as much as its sheet says.',
-    act: 'Dose a fertilizer with potassium, half as much as its sheet says.',
+    watch: [plantFood('Dose a fertilizer with potassium, half as much as its sheet says.')],
+    act: [plantFood('Dose a fertilizer with potassium, half as much as its sheet says.')],
   },
   'potassium high': {
     why: 'More than plants use; it only builds up.',
-    watch: 'Dose less potassium; a water change brings it down.',
-    act: 'Stop dosing potassium and change a quarter of the water.',
+    watch: [plantFood('Dose less potassium.')],
+    act: [plantFood('Stop dosing potassium.')],
   },
   'ph low': {
     why: 'The carbonate that holds pH may be mostly used up.',
-    watch: 'Test KH: it decides.',
-    act: 'Test KH: it decides. Do not raise pH fast, for that turns ammonia toxic.',
+    watch: [test('alkalinity')],
+    act: [test('alkalinity'), test('ammonia')],
   },
   'ph high': {
     why: 'It is more than these animals like, and more of the ammonia is free.',
-    watch: 'Test again at another time of day: plants move pH.',
-    act: 'Look for the cause: limestone, algae, something put in. Lower it slowly, never with acid.',
+    watch: [{ kind: 'test', subjects: ['ph'], way: 'dawn-and-dusk' }],
+    act: [
+      { kind: 'test', subjects: ['ph'], way: 'dawn-and-dusk' },
+      {
+        kind: 'find-cause',
+        says: 'Look for what lifts pH: limestone, algae, something put in. Never use acid.',
+      },
+    ],
   },
   'alkalinity low': {
     why: 'Little carbonate is left to hold pH: it can crash overnight.',
-    watch: 'Test KH with twice the sample, and pH and ammonia beside it.',
-    act: 'Test KH with twice the sample, and pH and ammonia. Raise KH by 1 °dKH a day, once ammonia allows it.',
+    watch: [raise.kh, test('ph', 'ammonia')],
+    act: [raise.kh, test('ph', 'ammonia')],
   },
   'alkalinity high': {
     why: 'More than usual; it does no harm by itself, but pH will be hard to lower.',
-    watch: 'Blend in RO or rain water, if these animals want it softer.',
-    act: 'Blend in RO or rain water, slowly.',
+    watch: [blend],
+    act: [blend],
   },
   'hardness low': {
     why: 'Molts, shells and the salt balance of fish need calcium.',
-    watch: 'Raise it slowly, with harder water or a mineral mix.',
-    act: 'Raise it slowly, with harder water or a mineral mix: 1 °dGH a day for shrimp, else 2.',
+    watch: [raise.gh],
+    act: [raise.gh],
   },
   'hardness high': {
     why: 'Harder than usual for these animals.',
-    watch: 'Blend in RO or rain water if they want it softer.',
-    act: 'Blend in RO or rain water, slowly.',
+    watch: [blend],
+    act: [blend],
   },
   'temperature low': {
     why: 'It is colder than these animals like: they eat little and fall ill.',
-    watch: 'Feed little.',
-    act: 'Warm it by no more than 1 °C an hour. Feed nothing.',
+    watch: [feedLess('temperature')],
+    act: [fast('temperature'), { kind: 'warm', says: 'Warm it by no more than 1 °C an hour.' }],
   },
   'temperature high': {
     why: 'It is warmer than these animals like, and warm water holds less oxygen.',
-    watch: 'More air. Shade it.',
-    act: 'More air at once. Cool it by no more than 1 °C an hour. Feed nothing.',
+    watch: [{ kind: 'air', says: 'Air more, and shade it.' }],
+    act: [
+      { kind: 'air', says: 'Air more, and shade it.' },
+      { kind: 'cool', says: 'Cool it by no more than 1 °C an hour.' },
+      fast('temperature'),
+    ],
   },
   'chloride high': {
     why: 'Salt wears fresh-water animals and plants down.',
-    watch: 'Is the salt a medicine? Say so in the form of this water. Else change water.',
-    act: 'Is the salt a medicine? Say so in the form of this water. Else change water, part by part.',
+    watch: [change('chloride')],
+    act: [change('chloride')],
   },
 };
 
 /** Where nobody lives and nothing is dosed, other things are to be done. */
 const ofSource: Advice = {
   why: 'What a source carries, every water change brings in.',
-  watch:
-    'Test it again each season, and count on it when you change water; blend in RO or rain water if it is too much.',
-  act: 'Use another source, or blend it with RO or rain water.',
+  watch: [
+    {
+      kind: 'blend',
+      says: 'Count on it when you change water; blend in RO or rain water if it is too much.',
+    },
+  ],
+  act: [{ kind: 'blend', says: 'Use another source, or blend it with RO or rain water.' }],
 };
-const ofStream: Advice = {
+/** Mains water with ammonia likely holds chloramine. */
+const ofSourceAmmonia: Advice = {
+  why: 'Mains water that shows ammonia likely holds chloramine; a well’s comes from the ground. What a source carries, every change brings in.',
+  watch: [
+    { kind: 'bind', says: 'With each change: conditioner that breaks chloramine.' },
+    {
+      kind: 'hold',
+      hold: 'tap',
+      says: 'Hold: change a quarter at most. A grown-in filter takes that in a day.',
+    },
+    { kind: 'test', says: 'Test the water it goes into, the day after each change.' },
+  ],
+  act: [
+    { kind: 'bind', says: 'With each change: conditioner that breaks chloramine.' },
+    {
+      kind: 'hold',
+      hold: 'tap',
+      says: 'Hold: change a quarter at most. A grown-in filter takes that in a day.',
+    },
+    { kind: 'test', says: 'Test the water it goes into, the day after each change.' },
+  ],
+};
+const ofStream = (subject: Subject): Advice => ({
   why: 'It is outside what this stretch should carry; a sample is one moment of it.',
-  watch: 'Sample again above and below, at the same hour, and note rain and flow.',
-  act: 'Sample again above and below; if it stands, tell the local authority.',
-};
+  watch: [{ kind: 'test', subjects: [parameterOf(subject)], way: 'upstream' }],
+  act: [
+    { kind: 'test', subjects: [parameterOf(subject)], way: 'upstream' },
+    { kind: 'ask-professional', says: 'Tell the local authority if the second sample says the same.' },
+  ],
+});
 
 /** What of a water decides what is said of it. */
 export interface Advised {
@@ -136,22 +196,34 @@ export interface Advised {
 
 const softGroups: readonly StockGroupId[] = ['soft-water-fish', 'discus', 'crystal-shrimp'];
 
+const steady: Proposed = {
+  kind: 'hold',
+  hold: 'buffer',
+  says: 'Hold KH steady: these animals live with little of it.',
+};
+
 /** What fits who lives there, where the general advice would not. */
 function fitting(subject: Subject, side: Side, { kind, animals, hasFilter }: Advised, own: Advice): Advice {
   if (subject === 'ammonia' && side === 'high' && !hasFilter)
     return { ...own, why: 'Animals make it, and without a filter nothing takes it away.' };
   if (subject === 'temperature' && side === 'low') {
     const tropical = animals.length > 0 && animals.every((g) => !isColdWater(g) && g !== 'snails');
-    if (tropical && kind !== 'pond')
-      return { ...own, watch: 'Check the heater. Feed little.', act: `Check the heater. ${own.act}` };
+    if (tropical && kind !== 'pond') {
+      const heater: Proposed = { kind: 'warm', says: 'Check the heater. Warm by no more than 1 °C an hour.' };
+      return {
+        ...own,
+        watch: [heater, ...own.watch],
+        act: [heater, ...own.act.filter((p) => p.kind !== 'warm')],
+      };
+    }
   }
   // Those that live in soft water are harmed by what would raise KH and GH.
   if (animals.length > 0 && animals.every((g) => softGroups.includes(g))) {
     if (subject === 'alkalinity' && side === 'low')
       return {
         why: 'These animals live with little KH; it must be steady, and not nothing.',
-        watch: 'Test it with twice the sample. Change little at a time, with the same water.',
-        act: 'Test it with twice the sample, and pH. Change a tenth a day with water of a little more KH.',
+        watch: [steady, { kind: 'test', subjects: ['alkalinity'], way: 'double-sample' }],
+        act: [raise.kh, { kind: 'test', subjects: ['alkalinity'], way: 'double-sample' }, test('ph')],
       };
     if (subject === 'ph' && side === 'low')
       return { ...own, why: 'It is low even for these animals, and may slide on.' };
@@ -161,21 +233,24 @@ function fitting(subject: Subject, side: Side, { kind, animals, hasFilter }: Adv
 
 /** What to say of a subject beyond clear; a source and a stream are not tended like a tank. */
 export function adviceFor(subject: Subject, side: Side, of?: Advised): Advice {
-  if (of?.kind === 'source') return ofSource;
+  if (of?.kind === 'source') return subject === 'ammonia' && side === 'high' ? ofSourceAmmonia : ofSource;
   const own = table[`${subject} ${side}`];
-  if (of?.kind === 'stream') return own ? { ...ofStream, why: ofStreamWhy(subject, own.why) } : ofStream;
+  if (of?.kind === 'stream') {
+    const there = ofStream(subject);
+    return own ? { ...there, why: ofStreamWhy(subject, own.why) } : there;
+  }
   if (!own)
     return {
       why: 'It lies outside the usual advice for this water.',
-      watch: 'Test again in a week.',
-      act: 'Run the test once more before you act.',
+      watch: [{ kind: 'test', subjects: [parameterOf(subject)], way: 'repeat' }],
+      act: [{ kind: 'test', subjects: [parameterOf(subject)], way: 'repeat' }],
     };
   return of ? fitting(subject, side, of, own) : own;
 }
 
 /** Nobody feeds or filters a stream. */
 const ofStreamWhy = (subject: Subject, why: string): string =>
-  subject === 'ammonia' || subject === 'nitrate' ? ofStream.why : why;
+  subject === 'ammonia' || subject === 'nitrate' ? ofStream(subject).why : why;
 
 /** Ammonia, nitrite and nitrate are taken up by a filter only where there is one. */
 export const hasFilter = ({ kind, filter }: Pick<Water, 'kind' | 'filter'>): boolean =>

@@ -1,8 +1,8 @@
-import { phIsTold } from './ph-of-change';
+import { type Buffered, phAfterDose, phIsTold, phOfBlend } from './ph-of-change';
 import type { Interval } from '../quantity';
-import { FieldError, interval, point } from '../quantity';
+import { FieldError, add, interval, point } from '../quantity';
 import { type ParameterId, measuredIds } from '../readings';
-import { type Deed, effectOf, figureOf } from '../remedies';
+import { type Deed, type DeedAmount, type DeedEffect, blendOf, effectOf, figureOf } from '../remedies';
 import { type Water, meanDepthOf } from '../waters';
 
 const day = 86_400_000;
@@ -20,6 +20,8 @@ export interface Dilution {
   readonly poured: Poured | null;
   /** True for rain, which can only thin: an unknown share of it makes pH and KH the past, and nothing else. */
   readonly rain: boolean;
+  /** What a dose of known weight brought; null for a change. */
+  readonly rise: DeedEffect | null;
 }
 
 /** Rain: no carbonate, no hardness, next to no waste. pH of clean rain in balance with air 5.6, acid rain 4.5 (common practice). */
@@ -44,9 +46,9 @@ export interface CarryGiven {
 }
 
 function changeOf(deed: Deed, { water, pouredFrom }: CarryGiven): Dilution {
-  const base = { at: deed.at, deed, rain: false } as const;
+  const base = { at: deed.at, deed, rain: false, rise: null } as const;
   const { amount } = deed;
-  if (!amount || (amount.by !== 'part' && amount.by !== 'liters'))
+  if (!amount || (amount.by !== 'part' && amount.by !== 'liters' && amount.by !== 'blend'))
     return { ...base, share: null, poured: null };
   let share: Interval | null = null;
   try {
@@ -54,14 +56,45 @@ function changeOf(deed: Deed, { water, pouredFrom }: CarryGiven): Dilution {
   } catch (error) {
     if (!(error instanceof FieldError)) throw error;
   }
+  if (amount.by === 'blend') return { ...base, share, poured: share && blended(amount, pouredFrom) };
   const source = amount.sourceWaterId === undefined ? water.sourceWaterId : amount.sourceWaterId;
   return { ...base, share, poured: source === null ? null : pouredFrom(source) };
+}
+
+/** Several waters poured in together; null where one of them is not known. */
+function blended(amount: DeedAmount, pouredFrom: CarryGiven['pouredFrom']): Poured | null {
+  const parts = (blendOf(amount) ?? []).map(({ sourceWaterId, liters }) => ({
+    liters,
+    poured: sourceWaterId === null ? null : pouredFrom(sourceWaterId),
+  }));
+  if (parts.some((p) => p.poured === null)) return null;
+  const sum = parts.reduce((all, p) => all + p.liters.best, 0);
+  const mean = (parameter: ParameterId): Interval | null => {
+    const each = parts.map((p) => ({ value: p.poured![parameter] ?? null, share: p.liters.best / sum }));
+    if (each.some((e) => e.value === null)) return null;
+    const of = (end: 'low' | 'best' | 'high') => each.reduce((all, e) => all + e.share * e.value![end], 0);
+    return interval(of('low'), of('best'), of('high'));
+  };
+  const ph = phOfBlend(parts.map((p) => ({ poured: p.poured!, share: p.liters.best / sum })));
+  return { ...Object.fromEntries(measuredIds().map((p) => [p, mean(p)])), ph };
+}
+
+/** A dose of known weight; null where it brings nothing that is read, or cannot be read itself. */
+function doseOf(deed: Deed, { netLiters }: Water): Dilution | null {
+  const { amount } = deed;
+  if (!amount || !['salt', 'rise', 'ammonium-chloride', 'household-ammonia'].includes(amount.by)) return null;
+  try {
+    return { at: deed.at, deed, rain: false, share: null, poured: null, rise: effectOf(amount, netLiters) };
+  } catch (error) {
+    if (error instanceof FieldError) return null;
+    throw error;
+  }
 }
 
 function rainOf(deed: Deed, water: Water): Dilution | null {
   // Indoors it does not rain.
   if (water.kind !== 'pond' && water.kind !== 'aquaponics' && water.kind !== 'standing') return null;
-  const base = { at: deed.at, deed, rain: true, poured: rainwater } as const;
+  const base = { at: deed.at, deed, rain: true, poured: rainwater, rise: null } as const;
   const depth = meanDepthOf(water);
   if (deed.amount?.by !== 'rain' || depth === null || water.roofWater === true)
     return { ...base, share: null };
@@ -76,15 +109,18 @@ function rainOf(deed: Deed, water: Water): Dilution | null {
   }
 }
 
-/** Changes of water and rain, oldest first. */
+/** Changes of water, rain and doses of known weight, oldest first. */
 export function dilutionsOf(given: CarryGiven): Dilution[] {
-  return given.deeds
-    .flatMap((deed) => {
-      if (deed.kind === 'water-change') return [changeOf(deed, given)];
-      const rain = deed.kind === 'rain' ? rainOf(deed, given.water) : null;
-      return rain ? [rain] : [];
-    })
-    .sort((a, b) => a.at - b.at);
+  return (
+    given.deeds
+      .flatMap((deed) => {
+        if (deed.kind === 'water-change') return [changeOf(deed, given)];
+        const other = deed.kind === 'rain' ? rainOf(deed, given.water) : doseOf(deed, given.water);
+        return other ? [other] : [];
+      })
+      // What one tick wrote has one instant: salts went in with the new water, and are not poured away by it.
+      .sort((a, b) => a.at - b.at || (a.rise === null ? 0 : 1) - (b.rise === null ? 0 : 1))
+  );
 }
 
 /** What became of a reading by the changes since. */
@@ -94,6 +130,8 @@ export interface Carried {
   readonly changes: readonly Dilution[];
   /** Why it no longer tells how the water is, in a sentence; null where it was carried all the way. */
   readonly lost: string | null;
+  /** True where the arithmetic went through all of them, though too little is left of what was read for a claim. */
+  readonly isWhole: boolean;
 }
 
 /** after = (1 − f) c + f s, at the ends of all three. Conservation of mass. */
@@ -143,40 +181,83 @@ export function carry(
     let left = 1;
     const changes: Dilution[] = [];
     let lost: string | null = null;
+    let isWhole = true;
     for (const change of since) {
-      const { share, poured, rain } = change;
+      const { share, poured, rain, rise } = change;
+      if (rise) {
+        if (parameter === 'ph') {
+          if (!rise.alkalinity) continue;
+          const told = phAfterDose(bufferedAt(value, kept, dilutions, change.at), rise);
+          if (!told) {
+            lost ??= 'A buffer was put in.';
+            isWhole = false;
+            break;
+          }
+          value = told;
+        } else {
+          const by = risen(rise, parameter);
+          if (!by) continue;
+          value = add(value, by);
+        }
+        changes.push(change);
+        continue;
+      }
       // An unknown share of rain leaves what it can only thin.
       if (share === null && rain && parameter !== 'ph' && parameter !== 'alkalinity') continue;
       const into = poured?.[parameter] ?? null;
       if (share === null || poured === null || (into === null && parameter !== 'ph')) {
-        lost = pastBecause(change, false);
+        lost ??= pastBecause(change, false);
+        isWhole = false;
         break;
       }
       left *= 1 - share.best;
-      if (1 - left > mostCarried + 1e-9) {
-        lost = pastBecause(change, true);
-        break;
-      }
+      // Beyond that it claims nothing, but what is bad is still carried on.
+      if (1 - left > mostCarried + 1e-9) lost ??= pastBecause(change, true);
       if (parameter === 'ph') {
-        // KH as it was carried up to here.
-        const kh = khAt(kept, dilutions, change.at);
-        const told = phIsTold(
-          { ph: value, alkalinity: kh, temperature: kept.temperature?.value ?? null },
-          poured,
-          share,
-        );
+        const told = phIsTold(bufferedAt(value, kept, dilutions, change.at), poured, share);
         if (!told) {
-          lost = pastBecause(change, false);
+          lost ??= pastBecause(change, false);
+          isWhole = false;
           break;
         }
         value = told;
       } else value = mixed(value, into!, share);
       changes.push(change);
     }
-    if (changes.length > 0 || lost !== null) done[parameter] = { value, changes, lost };
+    if (changes.length > 0 || lost !== null) done[parameter] = { value, changes, lost, isWhole };
   }
   return done;
 }
+
+/** How much a dose lifted a figure; null where it left it alone. */
+function risen(rise: DeedEffect, parameter: ParameterId): Interval | null {
+  switch (parameter) {
+    case 'ammonia':
+    case 'alkalinity':
+    case 'hardness':
+    case 'chloride':
+    case 'nitrate':
+      return rise[parameter] ?? null;
+    case 'nitrite':
+    case 'ph':
+    case 'temperature':
+    case 'potassium':
+    case 'rock-carbonate':
+      return null;
+  }
+}
+
+/** A pH with the KH that was carried up to the same instant. */
+const bufferedAt = (
+  ph: Interval,
+  kept: Readonly<Partial<Record<ParameterId, Kept>>>,
+  dilutions: readonly Dilution[],
+  at: number,
+): Buffered => ({
+  ph,
+  alkalinity: khAt(kept, dilutions, at),
+  temperature: kept.temperature?.value ?? null,
+});
 
 /** KH just before an instant, carried through the changes up to there; null where it is not known. */
 function khAt(
@@ -187,7 +268,11 @@ function khAt(
   const start = kept.alkalinity;
   if (!start) return null;
   let { value } = start;
-  for (const { share, poured } of dilutions.filter((d) => d.at > start.takenAt && d.at < at)) {
+  for (const { share, poured, rise } of dilutions.filter((d) => d.at > start.takenAt && d.at < at)) {
+    if (rise) {
+      if (rise.alkalinity) value = add(value, rise.alkalinity);
+      continue;
+    }
     const into = poured?.alkalinity;
     if (share === null || !into) return null;
     value = mixed(value, into, share);

@@ -5,7 +5,7 @@ import { type Interval, fromWire, interval } from '../quantity';
 import { type ParameterId, type Reading, measuredIds, parameters, phOfPair } from '../readings';
 import { cardFor } from '../readings/interpret';
 import { canonicalUnit, convert } from '../quantity';
-import type { Deed } from '../remedies';
+import type { Deed, DeedKind } from '../remedies';
 import { type Carried, type Kept, type Poured, carry, dilutionsOf, sourceHolds } from './carried';
 import { pastMakers, unsettledFor } from './events';
 import type { FactsGiven, PastRead, SourceGiven } from './facts';
@@ -27,6 +27,8 @@ export interface EffectiveReading {
   readonly because: string;
   /** The changes it was carried through; null for a figure as it was read. */
   readonly carried: Carried | null;
+  /** What made it the past: a deed, a change that could not be carried, or one beyond what is carried for a claim. */
+  readonly pastBy: DeedKind | 'lost' | 'carried' | null;
   /** Why its top is open, in a sentence; empty where it is as it was read. */
   readonly opened: string;
   /** Milliseconds for which it may be part of a claim where that is shorter than usual; null as usual. */
@@ -159,8 +161,13 @@ export function effectiveReadings(from: EffectiveGiven): Map<ParameterId, Effect
       carried: through && through.changes.length > 0 ? through : null,
       opened: opened[parameter] ?? '',
       holds: unsettled ? 2 * day : null,
+      pastBy: null,
     };
-    const not = (state: ReadState, because: string): EffectiveReading => ({ ...base, state, because });
+    const not = (
+      state: ReadState,
+      because: string,
+      pastBy: EffectiveReading['pastBy'] = null,
+    ): EffectiveReading => ({ ...base, state, because, pastBy });
     const event = makers
       .filter((m) => m.parameters.includes(parameter) && m.at > takenAt && at >= m.from)
       .sort((a, b) => b.at - a.at)[0];
@@ -171,9 +178,9 @@ export function effectiveReadings(from: EffectiveGiven): Map<ParameterId, Effect
       value === null
         ? not('no-value', noValueBecause(reading))
         : event
-          ? not('past', event.because)
+          ? not('past', event.because, event.kind)
           : through?.lost
-            ? not('past', through.lost)
+            ? not('past', through.lost, through.isWhole ? 'carried' : 'lost')
             : bottle && value.best <= 0
               ? not(
                   'old-bottle',

@@ -125,6 +125,15 @@ function toldBy(deed: Deed, water: Water, deeds: readonly Deed[]): Told | null {
       return { parameters: waste, because: 'Ammonia was dosed.', unsettles: false };
     case 'buffer':
       return { parameters: ['ph', 'alkalinity'], because: 'A buffer was put in.', unsettles: false };
+    case 'mineral':
+      // Told with its weight, it is carried by the arithmetic.
+      return readable(deed)
+        ? null
+        : {
+            parameters: ['hardness', 'chloride'],
+            because: 'Salt or minerals were put in, and nobody said how much.',
+            unsettles: false,
+          };
     case 'acid':
       return { parameters: ['ph', 'alkalinity'], because: 'Acid was put in.', unsettles: false };
     case 'conditioner':
@@ -146,6 +155,7 @@ function toldBy(deed: Deed, water: Water, deeds: readonly Deed[]): Told | null {
     case 'departure':
     case 'filter-rinse':
     case 'sign-over':
+    case 'water-ready':
     case 'other':
       return null;
   }

@@ -234,11 +234,16 @@ function asItHolds(figure: Figure, effective: EffectiveReading | undefined): Fig
 
 /** "Worked out from the change of 2026-11-27 (25 %); test to know." */
 export function carriedWords({ changes }: Carried): string {
-  const rained = changes.every((c) => c.rain);
-  const days = changes.map(
-    ({ at, share }) =>
-      `${new Date(at).toISOString().slice(0, 10)} (${Math.max(1, Math.round(100 * share!.best))} %)`,
-  );
+  const dayOf = (at: number) => new Date(at).toISOString().slice(0, 10);
+  const poured = changes.filter((c) => c.rise === null);
+  const doses = changes.filter((c) => c.rise !== null).map((c) => dayOf(c.at));
+  if (poured.length === 0)
+    return `Worked out from the ${doses.length > 1 ? 'doses' : 'dose'} of ${[...new Set(doses)].join(', ')}; test to know.`;
+  const rained = poured.every((c) => c.rain);
+  const days = [
+    ...poured.map(({ at, share }) => `${dayOf(at)} (${Math.max(1, Math.round(100 * share!.best))} %)`),
+    ...doses.map((d) => `${d} (dose)`),
+  ];
   return `Worked out from the ${rained ? 'rain' : days.length > 1 ? 'changes' : 'change'} of ${days.join(', ')}; test to know.`;
 }
 

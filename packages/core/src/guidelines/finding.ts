@@ -1,11 +1,12 @@
 import { z } from 'zod';
 import { type Interval, formatReading } from '../quantity';
 import { ParameterIdSchema } from '../readings/parameter';
+import { ProposalSchema } from '../remedies/plan/proposal';
 import type { Verdict } from './judge';
 import { StatusSchema, statusWord } from './status';
 import { SubjectSchema } from './subject';
 
-/** A judgment in words: what, how sure, why it matters, what to do, by when, and when to test again. */
+/** A judgment in words: what, how sure, why it matters, and what it proposes to do. */
 export const FindingSchema = z
   .object({
     /** Of one water each is there once: the rule, and the subject it speaks of. */
@@ -25,11 +26,8 @@ export const FindingSchema = z
     placeId: z.string().nullable(),
     howSure: z.string(),
     why: z.string(),
-    todo: z.string(),
-    byWhen: z.string(),
-    testAgain: z.string(),
-    /** The size of a water change that brings it down; a warning about it stands on a line of its own. Empty where none was asked for. */
-    change: z.string(),
+    /** What it proposes; how much, when and whether at all is the plan's to say. */
+    proposes: z.array(ProposalSchema),
     /** Times by which the sample is diluted for the test that decides; 1 for the sample as it is. */
     dilution: z.number(),
     /** The tests that it rests on or that would settle it. */
@@ -39,28 +37,7 @@ export const FindingSchema = z
 export type Finding = z.infer<typeof FindingSchema>;
 
 /** The finding as one paragraph. */
-export const sentence = (f: Finding): string =>
-  [f.what, f.howSure, f.why, f.todo, f.change.replace('\n', ' '), f.byWhen, f.testAgain]
-    .filter(Boolean)
-    .join(' ');
-
-/** By when to do it. Hedge Lamp's own steps. */
-export const byWhen: Readonly<Record<Finding['status'], string>> = {
-  unread: 'Today.',
-  clear: '',
-  watch: 'Within two days.',
-  act: 'Today.',
-  urgent: 'Now.',
-};
-
-/** When to test again: the day after it was acted on, common practice; the other steps are Hedge Lamp's own. */
-export const testAgain: Readonly<Record<Finding['status'], string>> = {
-  unread: '',
-  clear: '',
-  watch: 'Test again within three days.',
-  act: 'Test again tomorrow.',
-  urgent: 'Test again an hour after each thing you do, and tomorrow.',
-};
+export const sentence = (f: Finding): string => [f.what, f.howSure, f.why].filter(Boolean).join(' ');
 
 /** A range whose upper end is twice its lower or more says that it is too much, but hardly how much. Hedge Lamp's own. */
 const isVague = ({ low, high }: Interval): boolean => high >= 2 * Math.max(low, 0);

@@ -1,4 +1,5 @@
 export * from './advice';
+export * from './afterwards';
 export * from './age';
 export * from './applied-limits';
 export * from './claim';

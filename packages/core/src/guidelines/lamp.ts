@@ -4,7 +4,7 @@ import { waterKindInfo } from '../waters';
 import { agoWords } from './age';
 import type { Facts } from './facts';
 import type { Finding } from './finding';
-import { listed } from './listed';
+import { listed } from '../quantity';
 import { type Status, StatusSchema, lampWord, worse } from './status';
 import { type VitalRow, lights, vitalRows } from './vital-row';
 

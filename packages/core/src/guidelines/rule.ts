@@ -1,6 +1,7 @@
 import type { ParameterId } from '../readings';
 import type { Facts } from './facts';
-import { type Finding, byWhen, testAgain } from './finding';
+import type { Finding } from './finding';
+import { type Proposed, proposal } from '../remedies/plan/proposal';
 import type { Scenario } from './scenario';
 import type { Status } from './status';
 import type { Subject } from './subject';
@@ -17,9 +18,7 @@ export interface Said {
   readonly short?: string;
   readonly howSure: string;
   readonly why: string;
-  readonly todo: string;
-  readonly byWhen?: string;
-  readonly testAgain?: string;
+  readonly proposes: readonly Proposed[];
   /** Times by which the sample is diluted for the test that decides. */
   readonly dilution?: number;
   readonly tests: readonly ParameterId[];
@@ -62,9 +61,6 @@ export interface Rule {
 export function findingOf(rule: Rule, said: Said, { place }: Pick<Facts, 'place'>): Finding {
   const here = rule.once || place.name === '' ? '' : place.name;
   return {
-    byWhen: byWhen[said.status],
-    testAgain: testAgain[said.status],
-    change: '',
     note: false,
     dilution: 1,
     short: said.what,
@@ -75,5 +71,6 @@ export function findingOf(rule: Rule, said: Said, { place }: Pick<Facts, 'place'
     place: here,
     placeId: here ? place.id : null,
     tests: [...said.tests],
+    proposes: said.proposes.map(proposal),
   };
 }

@@ -42,6 +42,8 @@ export interface Scenario {
   /** Readings before the latest, newest first. */
   readonly before?: Partial<Record<ParameterId, readonly Read[]>>;
   readonly source?: Partial<Record<ParameterId, Read>>;
+  /** Other waters to change with, besides the source: see otherWaterId. */
+  readonly others?: readonly { readonly name: string; readonly read: Partial<Record<ParameterId, Read>> }[];
   readonly deeds?: readonly {
     readonly kind: DeedKind;
     readonly daysAgo: number;
@@ -56,6 +58,8 @@ const hour = 3_600_000;
 export const scenarioNow = Date.UTC(2026, 4, 20, 18);
 const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
 const waterId = id(1);
+/** Identifier of one of the other waters of a scenario, for its deeds. */
+export const otherWaterId = (k: number): string => id(30 + k);
 const [runId, kitId] = [id(7), id(8)];
 
 /** The unit a figure was said in; where none was, the usual one. */
@@ -178,6 +182,7 @@ export function givenOf(scenario: Scenario): FactsGiven {
       at: Math.round(scenarioNow - daysAgo * 24 * hour),
       zone: 'Etc/UTC',
       detail,
+      planLine: null,
       createdAt: scenarioNow,
       deletedAt: null,
     }),
@@ -188,6 +193,10 @@ export function givenOf(scenario: Scenario): FactsGiven {
         latest: latestOf(scenario.source, 50),
       }
     : null;
+  const others = (scenario.others ?? []).map(({ name, read }, k) => ({
+    water: { ...waterOf({ kind: 'source', netLiters: null, name }), id: otherWaterId(k) },
+    latest: latestOf(read, 700 + 20 * k),
+  }));
   return {
     water: waterOf({
       kind,
@@ -208,6 +217,7 @@ export function givenOf(scenario: Scenario): FactsGiven {
         (p) => p.takenAt <= before && (methodId === undefined || p.methodId === methodId),
       ) ?? null,
     source: tap,
+    sourceOf: (waterId) => [...(tap ? [tap] : []), ...others].find((s) => s.water.id === waterId) ?? null,
     start: scenario.start ?? null,
     kits: [
       {

@@ -2,6 +2,8 @@ import { z } from 'zod';
 import type { QuantityKind } from '../quantity/units';
 import { type ParameterId, parameterIds, parameters } from '../readings/parameter';
 
+export { midSentence } from '../readings/parameter';
+
 /** What is judged though nobody measures it: worked out from several readings. */
 export const computedSubjects = {
   'free-ammonia': { label: 'Free ammonia', kind: 'ammonia' },
@@ -29,10 +31,6 @@ export const isComputed = (subject: Subject): subject is ComputedSubject => subj
 
 export const subjectLabel = (subject: Subject): string =>
   isComputed(subject) ? computedSubjects[subject].label : parameters[subject].label;
-
-/** A label within a sentence: "total ammonia", but still "pH" and "KH". */
-export const midSentence = (label: string): string =>
-  label.replace(/^[A-Z](?=[a-z ])/, (c) => c.toLowerCase());
 
 export const subjectKind = (subject: Subject): QuantityKind =>
   isComputed(subject) ? computedSubjects[subject].kind : parameters[subject].kind;

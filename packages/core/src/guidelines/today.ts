@@ -2,10 +2,10 @@ import { z } from 'zod';
 import { WireIntervalSchema, WorkingsSchema, canonicalUnit, convert, toWire } from '../quantity';
 import { type ParameterId, measuredIds, parameters } from '../readings';
 import { type DueTest, DueTestSchema, dueTests } from '../schedule';
+import { type Plan, PlanSchema, type PlanGiven, planOf } from '../remedies';
 import { stockGroupLabel } from '../waters';
 import { type AppliedLimit } from './applied-limits';
 import { changedSinceLast } from './changed-since-last';
-import { changeWords } from './change-words';
 import { agoWords, holdWords } from './age';
 import { type Facts, type FactsGiven, factsOfPlaces } from './facts';
 import type { Figure } from './figure';
@@ -17,6 +17,7 @@ import { findingsOf } from './rule-table';
 import { displayUnit, shownValue } from './shown';
 import { type Status, StatusSchema, worse } from './status';
 import { type Subject, SubjectSchema, isComputed, parameterOf, subjectKind, subjectLabel } from './subject';
+import { planGivenOf } from './plan-given';
 import { cannotShow, vitalRows } from './vital-row';
 
 /** One figure of a water as Today shows it: interval, bands and verdict in the keeper's own unit. */
@@ -75,6 +76,8 @@ export const TodaySchema = StandingSchema.extend({
   gauges: z.array(GaugeSchema),
   /** Worst first. */
   findings: z.array(FindingSchema),
+  /** What to do, in order. */
+  plan: PlanSchema,
 }).meta({ id: 'Today' });
 export type Today = z.infer<typeof TodaySchema>;
 
@@ -286,8 +289,14 @@ function dueAt(facts: Facts, findings: readonly Finding[]): DueTest[] {
 /** How a water stands, without the figures one by one. */
 export const standingOf = (given: FactsGiven): Standing => judged(given).standing;
 
-/** How a water is: every figure by its limits, all findings with what to do, and what is due. */
-export function today(given: FactsGiven): Today {
+/** The plan alone. */
+export function planFor(given: FactsGiven, putOff: PlanGiven['putOff'] = []): Plan {
+  const { places, findings } = judged(given);
+  return planOf(planGivenOf(given, places, findings, putOff));
+}
+
+/** How a water is: every figure by its limits, all findings, the plan, and what is due. */
+export function today(given: FactsGiven, putOff: PlanGiven['putOff'] = []): Today {
   const { places, findings, standing } = judged(given);
   const gauges = places.flatMap((facts) => {
     const vital = vitalRows(facts).map((v) => v.parameter);
@@ -305,11 +314,5 @@ export function today(given: FactsGiven): Today {
         return gaugeOf(facts, figure, finding);
       });
   });
-  const factsFor = (f: Finding) =>
-    places.find((p) => (p.place.name ? p.place.id : null) === f.placeId) ?? places[0]!;
-  return {
-    ...standing,
-    gauges,
-    findings: findings.map((f) => ({ ...f, change: changeWords(factsFor(f), f) })),
-  };
+  return { ...standing, gauges, findings, plan: planOf(planGivenOf(given, places, findings, putOff)) };
 }

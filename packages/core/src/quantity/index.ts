@@ -9,3 +9,4 @@ export * from './parse-range';
 export * from './possible';
 export * from './units';
 export * from './workings';
+export * from './listed';

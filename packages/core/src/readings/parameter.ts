@@ -98,3 +98,7 @@ export const parameters: Readonly<Record<ParameterId, Parameter>> = {
 
 /** The name without what explains it: "KH" for "KH (alkalinity)". */
 export const shortName = (id: ParameterId): string => parameters[id].label.replace(/ \(.*\)$/, '');
+
+/** A label within a sentence: "total ammonia", but still "pH" and "KH". */
+export const midSentence = (label: string): string =>
+  label.replace(/^[A-Z](?=[a-z ])/, (c) => c.toLowerCase());

@@ -3,6 +3,7 @@ import {
   FieldError,
   type Interval,
   type Possible,
+  add,
   checkInterval,
   convertInterval,
   formatReading,
@@ -53,6 +54,15 @@ export const DeedAmountSchema = z
     /** Part of the water changed, %. */
     z.object({ by: z.literal('part'), percent: typed, ...changed }),
     z.object({ by: z.literal('liters'), liters: typed, ...changed }),
+    /** New water from several sources. */
+    z.object({
+      by: z.literal('blend'),
+      parts: z
+        .array(z.object({ sourceWaterId: IdSchema.nullable(), liters: typed }))
+        .min(2, 'Name at least two waters.')
+        .max(6, 'At most six waters.'),
+      conditioned: z.boolean().optional(),
+    }),
     z.object({ by: z.literal('salt'), salt: z.enum(saltIds), grams: typed }),
     z.object({
       by: z.literal('feed'),
@@ -74,6 +84,15 @@ export const DeedAmountSchema = z
     }),
     z.object({ by: z.literal('rain'), millimeters: typed }),
     z.object({ by: z.literal('hours'), hours: typed }),
+    /** Fit water that stands ready for a change, and what comes after it. */
+    z.object({
+      by: z.literal('ready'),
+      liters: typed,
+      /** Null where it is not one of the waters kept here. */
+      sourceWaterId: IdSchema.nullable().default(null),
+      nextLiters: z.string().trim().max(40, 'At most 40 characters.').default(''),
+      nextHours: z.string().trim().max(40, 'At most 40 characters.').default(''),
+    }),
     z.object({ by: z.literal('against'), against: z.enum(conditionerAims) }),
     z.object({
       by: z.literal('signs'),
@@ -91,6 +110,14 @@ export interface DeedEffect {
   readonly food?: Interval;
   /** Rise of alkalinity, meq/L. */
   readonly alkalinity?: Interval;
+  /** Inorganic carbon that comes with it, mmol/L. */
+  readonly dic?: Interval;
+  /** Rise of hardness, mmol/L. */
+  readonly hardness?: Interval;
+  /** Rise of chloride, mg/L. */
+  readonly chloride?: Interval;
+  /** Rise of nitrate, mg/L as N. */
+  readonly nitrate?: Interval;
   /** Part of the water changed, 0 to 1. */
   readonly part?: Interval;
 }
@@ -132,6 +159,37 @@ function figuresOf(amount: DeedAmount): Record<string, Interval> {
     case 'liters':
       return {
         liters: figure(amount.liters, 'liters', { ...possibleAmount('The water changed', 'L'), high: 1e7 }),
+      };
+    case 'blend':
+      return Object.fromEntries(
+        amount.parts.map((p, k) => [
+          `parts.${k}.liters`,
+          figure(p.liters, `parts.${k}.liters`, { ...possibleAmount('The water changed', 'L'), high: 1e7 }),
+        ]),
+      );
+    case 'ready':
+      return {
+        liters: figure(amount.liters, 'liters', {
+          ...possibleAmount('The water at hand', 'L'),
+          low: 0,
+          high: 1e7,
+        }),
+        ...(amount.nextLiters === ''
+          ? {}
+          : {
+              nextLiters: figure(amount.nextLiters, 'nextLiters', {
+                ...possibleAmount('The next water', 'L'),
+                high: 1e7,
+              }),
+            }),
+        ...(amount.nextHours === ''
+          ? {}
+          : {
+              nextHours: figure(amount.nextHours, 'nextHours', {
+                ...possibleAmount('The time', 'h'),
+                high: 240,
+              }),
+            }),
       };
     case 'salt':
       return { grams: figure(amount.grams, 'grams', grams(salts[amount.salt].name)) };
@@ -236,9 +294,24 @@ export function effectOf(amount: DeedAmount, liters: number | null): DeedEffect 
       const part = scale(f.liters!, 1 / needsVolume(liters));
       return { part: interval(Math.min(1, part.low), Math.min(1, part.best), Math.min(1, part.high)) };
     }
+    case 'blend': {
+      const part = scale(add(...Object.values(f)), 1 / needsVolume(liters));
+      return { part: interval(Math.min(1, part.low), Math.min(1, part.best), Math.min(1, part.high)) };
+    }
     case 'salt': {
+      const { perMole, molarMass: weight } = salts[amount.salt];
       const rise = risePerGram(salts[amount.salt]);
-      return { alkalinity: scale(f.grams!, rise.alkalinity / needsVolume(liters)) };
+      const of = (perGram: number) =>
+        perGram > 0 ? scale(f.grams!, perGram / needsVolume(liters)) : undefined;
+      const found = {
+        ammonia: of(rise.ammonia),
+        alkalinity: of(rise.alkalinity),
+        dic: of((1000 * perMole.dic) / weight),
+        hardness: of(rise.hardness),
+        chloride: of(rise.chloride),
+        nitrate: of(rise.nitrate),
+      };
+      return Object.fromEntries(Object.entries(found).filter(([, x]) => x !== undefined));
     }
     case 'feed': {
       const share = amount.rots ? nitrogenOfProtein : ammoniaFromProtein;
@@ -246,11 +319,39 @@ export function effectOf(amount: DeedAmount, liters: number | null): DeedEffect 
     }
     case 'animals':
     case 'rain':
+    case 'ready':
     case 'hours':
     case 'against':
     case 'signs':
       return {};
   }
+}
+
+/** Water that stands ready, and what comes after it; null for an amount of something else. */
+export function readyOf(amount: DeedAmount): {
+  readonly liters: number;
+  readonly sourceWaterId: string | null;
+  readonly next: { readonly liters: number; readonly hours: number } | null;
+} | null {
+  if (amount.by !== 'ready') return null;
+  const { liters, nextLiters, nextHours } = figuresOf(amount);
+  return {
+    liters: liters!.best,
+    sourceWaterId: amount.sourceWaterId,
+    next: nextLiters && nextHours ? { liters: nextLiters.best, hours: nextHours.best } : null,
+  };
+}
+
+/** Waters of a blend with their liters; null for an amount of something else. */
+export function blendOf(
+  amount: DeedAmount,
+): { readonly sourceWaterId: string | null; readonly liters: Interval }[] | null {
+  if (amount.by !== 'blend') return null;
+  const figures = figuresOf(amount);
+  return amount.parts.map((p, k) => ({
+    sourceWaterId: p.sourceWaterId,
+    liters: figures[`parts.${k}.liters`]!,
+  }));
 }
 
 const bare = ({ conditioned }: { readonly conditioned?: boolean | undefined }): string =>
@@ -269,6 +370,10 @@ export function amountWords(amount: DeedAmount): string {
       return `${amount.percent} %${bare(amount)}`;
     case 'liters':
       return `${amount.liters} L${bare(amount)}`;
+    case 'blend':
+      return `${amount.parts.map((p) => `${p.liters} L`).join(' and ')}${bare(amount)}`;
+    case 'ready':
+      return `${amount.liters} L${amount.nextLiters && amount.nextHours ? `, then ${amount.nextLiters} L in ${amount.nextHours} h` : ''}`;
     case 'salt':
       return `${amount.grams} g ${salts[amount.salt].name.toLowerCase()}`;
     case 'feed':
@@ -301,12 +406,15 @@ export function effectWords(amount: DeedAmount, liters: number | null): string {
   // What was weighed exactly is still not known to the fourth digit.
   const shown = (x: Interval) =>
     x.low === x.high ? String(Number(x.best.toPrecision(3))) : formatReading(x);
-  const { ammonia, food, alkalinity, part } = effect;
+  const { ammonia, food, alkalinity, hardness, chloride, part } = effect;
+  const gh = hardness && convertInterval(hardness, 'hardness', 'mmol/L', '°dGH');
   const kh = alkalinity && convertInterval(alkalinity, 'alkalinity', 'meq/L', '°dKH');
   return [
     ammonia ? `total ammonia up by ${shown(ammonia)} mg/L NH3-N` : '',
     food ? `${shown(food)} mg/L N on its way` : '',
     kh && kh.best > 0.05 ? `KH up by ${shown(kh)} °dKH` : '',
+    gh && gh.best > 0.05 ? `GH up by ${shown(gh)} °dGH` : '',
+    chloride && chloride.best > 0.5 ? `chloride up by ${shown(chloride)} mg/L Cl` : '',
     part ? `${shown(scale(part, 100))} % of the water new` : '',
   ]
     .filter(Boolean)

@@ -31,6 +31,8 @@ export const deedKinds = [
   'rescape',
   'sign',
   'sign-over',
+  'mineral',
+  'water-ready',
 ] as const;
 export const DeedKindSchema = z.enum(deedKinds, { error: 'Choose what was done.' });
 export type DeedKind = z.infer<typeof DeedKindSchema>;
@@ -62,11 +64,13 @@ export const deedLabel: Readonly<Record<DeedKind, string>> = {
   rescape: 'Rescaped or ground dug up',
   sign: 'Animals look wrong',
   'sign-over': 'Animals look well again',
+  mineral: 'Salt or minerals put in',
+  'water-ready': 'Water standing ready',
 };
 
 /** The ways in which the amount of each kind can be told; kinds that are left out have words only. */
 export const amountsOf: Partial<Record<DeedKind, readonly DeedAmount['by'][]>> = {
-  'water-change': ['part', 'liters'],
+  'water-change': ['part', 'liters', 'blend'],
   'ammonia-dose': ['rise', 'ammonium-chloride', 'household-ammonia'],
   challenge: ['rise', 'ammonium-chloride', 'household-ammonia'],
   feed: ['feed'],
@@ -79,6 +83,8 @@ export const amountsOf: Partial<Record<DeedKind, readonly DeedAmount['by'][]>> =
   'power-cut': ['hours'],
   conditioner: ['against'],
   sign: ['signs'],
+  mineral: ['salt'],
+  'water-ready': ['ready'],
 };
 
 export const DeedDraftSchema = z
@@ -100,6 +106,12 @@ export type DeedDraft = z.infer<typeof DeedDraftSchema>;
 export const CheckedDeedDraftSchema = DeedDraftSchema.superRefine(({ kind, amount }, context) => {
   if (kind === 'sign' && !amount)
     return context.addIssue({ code: 'custom', path: ['amount'], message: 'Tick what you see.' });
+  if (kind === 'water-ready' && !amount)
+    return context.addIssue({
+      code: 'custom',
+      path: ['amount'],
+      message: 'Type how many liters stand ready.',
+    });
   if (!amount) return;
   const issue = (path: string[], message: string) =>
     context.addIssue({ code: 'custom', path: ['amount', ...path], message });
@@ -116,7 +128,18 @@ export const CheckedDeedDraftSchema = DeedDraftSchema.superRefine(({ kind, amoun
   }
 });
 
+/** The line of a plan that a deed came from: one tick may write several deeds. */
+export const PlanTickedSchema = z.object({
+  tickId: IdSchema,
+  lineId: z.string(),
+  says: z.string(),
+  /** True where the plan was one for an emergency: it goes on until all is under Act. */
+  emergency: z.boolean().default(false),
+});
+
 export const DeedSchema = DeedDraftSchema.extend({
+  /** Null where it was noted by hand. */
+  planLine: PlanTickedSchema.nullable().default(null),
   createdAt: InstantSchema,
   deletedAt: InstantSchema.nullable(),
 }).meta({ id: 'Deed' });

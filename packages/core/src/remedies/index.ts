@@ -1,6 +1,6 @@
 export * from './deed';
 export * from './deed-amount';
 export * from './water-change';
-export * from './change-size';
 export * from './sign-id';
 export * from './stock-count';
+export * from './plan';

@@ -132,6 +132,7 @@ export const madeDeed = (
   at: Math.round(startedAt + onDay * day),
   zone: 'Etc/UTC',
   detail: '',
+  planLine: null,
   amount,
   createdAt: startedAt,
   deletedAt: null,

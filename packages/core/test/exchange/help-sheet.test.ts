@@ -67,6 +67,13 @@ describe('the page for somebody who helps', () => {
     expect(text).toMatch(/not for drinking water/);
   });
 
+  it('tells the plan with its times by the clock of the keeper, what hangs on a reading, and what was ticked', () => {
+    expect(sheet.plan.length).toBeGreaterThan(2);
+    for (const line of sheet.plan) expect(line).toMatch(/^(By |When |Done )?.*: [A-Z]/);
+    expect(sheet.plan.some((l) => /^2026-05-\d\d \d\d:\d\d: /.test(l))).toBe(true);
+    expect(sheetAsMarkdown(sheet)).toContain('## The plan');
+  });
+
   it('has no empty headings', () => {
     const bare = sheetAsMarkdown({
       ...sheet,
@@ -75,6 +82,7 @@ describe('the page for somebody who helps', () => {
       source: null,
       done: [],
       findings: [],
+      plan: [],
       neverRead: [],
     });
     expect(bare.match(/^## .*/gm)).toEqual(['## Readings', '## What Hedge Lamp makes of it']);

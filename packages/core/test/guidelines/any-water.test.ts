@@ -1,5 +1,6 @@
 import {
   type Scenario,
+  TodaySchema,
   factsOfPlaces,
   findingsOf,
   givenOf,
@@ -82,7 +83,10 @@ describe('any water at all', () => {
         const notes = t.findings.map((f) => f.note);
         expect(notes).toEqual([...notes].sort((a, b) => Number(a) - Number(b)));
         expect(new Set(t.findings.map((f) => f.id)).size).toBe(t.findings.length);
-        const { gauges: _g, findings: _f, ...rest } = t;
+        // What is not well, or not known, always has something to do.
+        if (t.status !== 'clear') expect([scenario, t.plan.lines.length > 0]).toEqual([scenario, true]);
+        expect(TodaySchema.safeParse(t).error?.issues ?? []).toEqual([]);
+        const { gauges: _g, findings: _f, plan: _p, ...rest } = t;
         expect(standingOf(given)).toEqual(rest);
       }),
       { numRuns: 300, endOnFailure: true },

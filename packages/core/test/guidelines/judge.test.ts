@@ -99,10 +99,10 @@ describe('schools', () => {
 });
 
 describe('a finding', () => {
-  it('says what, how sure, why, what to do, by when and when to test again', () => {
+  it('says what, how sure and why; what to do is for the plan to say', () => {
     const [worst] = findingsOf(factsOfPlaces(givenOf({ read: { alkalinity: '1 (0.5–1.5)' } })));
     expect(sentence(worst!)).toBe(
-      'KH (alkalinity) is 1 (0.5–1.5) °dKH. Certain: too low even at the highest it can be. Little carbonate is left to hold pH: it can crash overnight. Test KH with twice the sample, and pH and ammonia. Raise KH by 1 °dKH a day, once ammonia allows it. Today. Test again tomorrow.',
+      'KH (alkalinity) is 1 (0.5–1.5) °dKH. Certain: too low even at the highest it can be. Little carbonate is left to hold pH: it can crash overnight.',
     );
   });
   it('names the cheapest test that would settle what it cannot tell', () => {

@@ -410,6 +410,7 @@ describe('the lamp of any water', () => {
       at: scenarioNow,
       zone: 'Etc/UTC',
       detail: '',
+      planLine: null,
       createdAt: scenarioNow,
       deletedAt: null,
     };

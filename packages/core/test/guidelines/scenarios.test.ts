@@ -1,4 +1,5 @@
-import { type Scenario, type Status, givenOf, sentence, today } from '@hedge-lamp/core/guidelines';
+import { type Scenario, type Status, givenOf, today } from '@hedge-lamp/core/guidelines';
+import { saidBy } from './said-by';
 
 /** Made-up waters as a seasoned keeper would judge them: one sentence each, the lamp, and what must be said. */
 type Case = readonly [
@@ -20,7 +21,7 @@ const cases: readonly Case[] = [
     '0.9 mg/L total, pH 6.4, 24 °C: watch, because 0.13 % is free; warns before a change with pH 8 tap water',
     { read: { ammonia: '0.9 (0.8–0.9)', ph: '6.4', temperature: '24', alkalinity: '4–5' }, source: tapAt8 },
     'watch',
-    ['0.13 (', '% of it is free', 'A change with Made-up tap lifts pH', 'Change little at a time'],
+    ['0.13 (', '% of it is free', 'A change with Made-up tap lifts pH', 'burned by the new'],
   ],
   [
     '1 mg/L total, pH 8.4, 27 °C: act on the free part, for sure',
@@ -32,7 +33,7 @@ const cases: readonly Case[] = [
     '8 mg/L total at pH 8.4 and 28 °C: urgent, now',
     { read: { ammonia: '8', ph: '8.4', temperature: '28' } },
     'urgent',
-    ['Now.', 'Test again an hour after'],
+    ['Air more', 'Feed nothing', 'Change half', 'Test ammonia and pH'],
   ],
   [
     'ammonia without a pH: cannot tell, and the pH would settle it',
@@ -61,19 +62,29 @@ const cases: readonly Case[] = [
     'nitrate past the top of the card: act, and a change by halves at most',
     { read: { nitrate: { says: 'over 160', by: 'nitrate-two-bottles' } }, source: { nitrate: '5' } },
     'act',
-    ['Too high for certain; how far is not clear yet', 'Change 50 %', 'No more than half at once'],
+    [
+      'Too high for certain; how far is not clear yet',
+      'Dilute nitrate 1:4 and test: it tells how many changes it takes',
+      'Change a quarter, 25 L; test pH of both waters first',
+    ],
   ],
   [
     'nitrate 45 with tap of 5: act; the change is told with what it comes to',
-    { read: { nitrate: '45 (42–48)' }, source: { nitrate: '5 (4–6)', ph: '7.2', alkalinity: '5' } },
+    {
+      read: { ...well, nitrate: '45 (42–48)', alkalinity: '5' },
+      source: { nitrate: '5 (4–6)', ph: '7.2', alkalinity: '5' },
+    },
     'act',
-    [/Change 50 % \(about 50 L\) of Made-up tap: nitrate comes to about 25/],
+    ['Change 30 %, 30 L of Made-up tap.', 'It cannot go under the 5 mg/L NO3'],
   ],
   [
     'nitrate 30 with tap of 35: no change can bring it down',
     { read: { nitrate: '30 (28–32)' }, source: { nitrate: '35 (33–37)' } },
     'watch',
-    ['A change cannot bring it down', 'No change with it can bring this water into the clear'],
+    [
+      'A change with Made-up tap cannot bring nitrate under',
+      'No change with it can bring this water into the clear',
+    ],
   ],
   [
     'nitrate 28, tap soft against a hard tank: the change is kept small by KH',
@@ -82,7 +93,8 @@ const cases: readonly Case[] = [
       source: { nitrate: '0 (0–1)', alkalinity: '1', hardness: '9' },
     },
     'watch',
-    ['Change 15 %', 'because KH would swing'],
+    ['Change 15 %'],
+    [/Change a quarter/],
   ],
   [
     'nitrate at 35 by the school of 40: clear',
@@ -147,7 +159,7 @@ const cases: readonly Case[] = [
     'a cycling tank with fish and 1 mg/L nitrite: act, since somebody lives in it',
     { cycling: true, stock: ['community-fish'], read: { nitrite: '1.0 (0.8–1.0)' } },
     'act',
-    ['More air', 'Change 50 %'],
+    ['Air more', /Test .*\bpH\b/],
   ],
   [
     'KH of one while pH slid: act, raise it slowly',
@@ -193,7 +205,7 @@ const cases: readonly Case[] = [
     'KH 6 at pH 5.8: one of the tests is off',
     { read: { alkalinity: '5–6', ph: '5.8', temperature: '25' } },
     'act',
-    ['do not go together', 'Repeat the pH test first'],
+    ['do not go together', 'Repeat pH from a fresh sample'],
   ],
   [
     'phenolphthalein pink at pH 7: contradicts it',
@@ -223,7 +235,7 @@ const cases: readonly Case[] = [
     'a strip alone says 50 mg/L nitrate: confirm with drops',
     { read: { nitrate: { says: '50 (25–75)', by: 'strip-five-pads' } } },
     'act',
-    ['Confirm it with a drop test'],
+    ['Confirm nitrate with drops'],
   ],
   [
     'KH that jumped from 5 to 12 with nothing noted: run it again before acting',
@@ -232,7 +244,7 @@ const cases: readonly Case[] = [
       before: { alkalinity: daily('4–5', 'kh-drops', [7, 14, 21, 28, 35]) },
     },
     'watch',
-    ['out of line', 'once more from a fresh sample'],
+    ['out of line', 'Repeat KH from a fresh sample'],
   ],
   [
     'nitrogen from nowhere in three days: repeat nitrate first',
@@ -246,13 +258,13 @@ const cases: readonly Case[] = [
       },
     },
     'act',
-    ['mg/L of nitrogen more than 3 days ago', 'Repeat the nitrate test first'],
+    ['mg/L of nitrogen more than 3 days ago', 'shake bottle 2'],
   ],
   [
     'livebearers with soft-water fish: no GH suits both, before anything is read',
     { stock: ['livebearers', 'soft-water-fish'] },
     'unread',
-    ['No GH suits both Livebearers (8–20 °dGH) and Soft-water fish (2–7 °dGH)', 'Keep them apart'],
+    ['No GH suits both Livebearers (8–20 °dGH) and Soft-water fish (2–7 °dGH)', 'Keep those apart'],
   ],
   [
     'rift-lake cichlids at 3 °dKH and pH 7.4: low for them, and said so',
@@ -288,7 +300,7 @@ const cases: readonly Case[] = [
     [
       /against EPA’s monthly criterion is 12\d/,
       /hourly criterion is 27.*inside at either end/,
-      'tell the local authority',
+      'Tell the local authority',
     ],
   ],
   [
@@ -301,7 +313,7 @@ const cases: readonly Case[] = [
     'nitrate that was far too high four months ago and never read since: test it',
     { read: { nitrate: { says: '80 (70–90)', daysAgo: 120 } } },
     'act',
-    ['Read 120 days ago; it holds 30 days', 'Test nitrate again first'],
+    ['Read 120 days ago; it holds 30 days', /Test .*nitrate/],
   ],
   [
     'fry: any nitrite is acted on',
@@ -343,7 +355,7 @@ describe('a seasoned keeper would say', () => {
     '$says',
     ({ given, lamp, words, silent }) => {
       const t = today(givenOf(given));
-      const text = t.findings.map(sentence).join('\n');
+      const text = saidBy(t);
       expect(t.status).toBe(lamp);
       for (const word of words) {
         if (typeof word === 'string') expect(text).toContain(word);

@@ -82,7 +82,7 @@ describe('how a water is', () => {
     const t = of({ ammonia: ammonia(1, 0.5), temperature: pen('temperature', '25.0') });
     const finding = t.findings.find((f) => f.subject === 'free-ammonia')!;
     expect(finding.sure).toBe(false);
-    expect(finding.todo).toMatch(/^A fresh pH to the tenth would settle it\./);
+    expect(finding.howSure).toMatch(/A fresh pH to the tenth would settle it\.$/);
     expect(gauge(t, 'free-ammonia').workings!.caveats.join(' ')).toMatch(/No pH was measured/);
     // The gap stands beside the figure too, with how wide it makes it; with everything fresh there is none.
     expect(gauge(t, 'free-ammonia').gaps).toEqual([
@@ -101,7 +101,7 @@ describe('how a water is', () => {
   it('starts with what narrows most when no single test settles it: the pH never read before the old temperature', () => {
     const t = of({ ammonia: ammonia(4, 0.5), temperature: pen('temperature', '25.0', 1) });
     const finding = t.findings.find((f) => f.subject === 'free-ammonia')!;
-    expect(finding.todo).toMatch(/^No single test settles it\. Start with a fresh pH to the tenth\./);
+    expect(finding.howSure).toMatch(/No single test settles it\. Start with a fresh pH to the tenth\.$/);
   });
 
   it('does not judge by a pH of last month', () => {
@@ -168,7 +168,7 @@ describe('how a water is', () => {
     expect(t.findings.map((f) => f.subject).slice(0, 2)).toEqual(['alkalinity', 'temperature']);
     for (const f of t.findings.filter((x) => x.rule === 'limits' && x.status !== 'clear')) {
       expect(sentence(f)).toMatch(/\.$/);
-      for (const part of [f.what, f.howSure, f.why, f.todo, f.byWhen]) expect(part.length).toBeGreaterThan(3);
+      for (const part of [f.what, f.howSure, f.why]) expect(part.length).toBeGreaterThan(3);
     }
   });
 

@@ -1,17 +1,6 @@
-import { givenOf, sentence, today } from '@hedge-lamp/core/guidelines';
+import { givenOf, today } from '@hedge-lamp/core/guidelines';
+import { saidBy } from './said-by';
 import { workedWaters } from './worked-waters';
-
-/** Everything that Today says of a water. */
-function said(t: ReturnType<typeof today>): string {
-  const { lamp } = t;
-  return [
-    lamp.word,
-    lamp.sentence,
-    lamp.missing,
-    ...t.findings.map(sentence),
-    ...t.gauges.map((g) => [g.remark, ...g.gaps].join(' ')),
-  ].join('\n');
-}
 
 const volumes = [1, 0.5, 3] as const;
 const cases = workedWaters.flatMap((w) =>
@@ -33,7 +22,7 @@ describe('forty-five worked waters', () => {
       }),
     );
     const t = today(givenOf({ ...w.given, water: { ...w.given.water, netLiters, stock } }));
-    const text = said(t);
+    const text = saidBy(t);
     expect([w.id, t.lamp.status]).toEqual([w.id, w.lamp]);
     expect(t.status).toBe(t.lamp.status);
     for (const word of w.says) {

@@ -1,4 +1,4 @@
-import type { ReadSaid, Scenario, Status } from '@hedge-lamp/core/guidelines';
+import { type ReadSaid, type Scenario, type Status, otherWaterId } from '@hedge-lamp/core/guidelines';
 import type { ParameterId } from '@hedge-lamp/core/readings';
 import type { DeedAmount } from '@hedge-lamp/core/remedies';
 import type { StockGroupId } from '@hedge-lamp/core/waters';
@@ -47,6 +47,13 @@ const animals = (count: string, group: StockGroupId | null = null): DeedAmount =
 const signs = (...seen: Extract<DeedAmount, { by: 'signs' }>['signs']): DeedAmount => ({
   by: 'signs',
   signs: seen,
+});
+/** Water from a reverse-osmosis filter. */
+const ro: Reads = { ammonia: '0', nitrite: '0', nitrate: '0', ph: '6.5', alkalinity: '0.2', hardness: '0' };
+const ready = (liters: string, nextLiters = '', nextHours = ''): NonNullable<Scenario['deeds']>[number] => ({
+  kind: 'water-ready',
+  daysAgo: 0.01,
+  amount: { by: 'ready', liters, sourceWaterId: otherWaterId(0), nextLiters, nextHours },
 });
 const stockOf = (group: StockGroupId, count: number, grams: number) => ({
   id: '00000000-0000-4000-8000-000000000900',
@@ -275,7 +282,7 @@ export const workedWaters: readonly WorkedWater[] = [
       before: { ammonia: [{ says: '2', daysAgo: 5 }] },
     },
     lamp: 'watch',
-    says: ['may be far over the card', 'Dilute 1:10'],
+    says: ['may be far over the card', 'Dilute nitrite 1:10'],
     not: [/[Nn]itrite 0\b/, /same test again/, /lies inside/],
   },
   {
@@ -291,7 +298,7 @@ export const workedWaters: readonly WorkedWater[] = [
     liters: 200,
     given: { read: aged(c1, 2), deeds: [{ kind: 'water-change', daysAgo: 1, detail: 'changed a lot' }] },
     lamp: 'unread',
-    says: ['was noted without its size', 'tell how much was changed'],
+    says: ['was noted without its size', 'Tell how much was changed'],
     not: [/lies inside/, /Worked out/],
   },
   {
@@ -425,9 +432,11 @@ export const workedWaters: readonly WorkedWater[] = [
         temperature: '25',
       },
       source: { ph: '7.8', alkalinity: '10', hardness: '14', ammonia: '0' },
+      others: [{ name: 'RO', read: ro }],
+      deeds: [ready('60', '60', '24')],
     },
     lamp: 'act',
-    says: ['Total ammonia is 4 (3–5)', 'Do not raise pH'],
+    says: ['Total ammonia is 4 (3–5)', 'turn it toxic'],
     not: [/\bNow\b.*raise KH/, /harmless here/],
   },
   {
@@ -454,6 +463,7 @@ export const workedWaters: readonly WorkedWater[] = [
     liters: 40,
     given: {
       stock: ['shrimp'],
+      before: { nitrate: [{ says: '180 (160–200)', daysAgo: 10 }] },
       read: {
         nitrate: '200 (160–240)',
         ammonia: none,
@@ -503,6 +513,7 @@ export const workedWaters: readonly WorkedWater[] = [
         alkalinity: '6',
         temperature: '27',
       },
+      source: { ammonia: '0', ph: '7.8', alkalinity: '6', temperature: '27' },
     },
     lamp: 'act',
     says: ['Total ammonia is 0.5'],
@@ -568,6 +579,7 @@ export const workedWaters: readonly WorkedWater[] = [
         chloride: '10',
         temperature: '25',
       },
+      source: { nitrite: '0' },
     },
     lamp: 'act',
     says: ['Nitrite is 2 (1–3)', 'EIFAC’s value for this chloride'],
@@ -605,6 +617,8 @@ export const workedWaters: readonly WorkedWater[] = [
         temperature: '25',
       },
       source: { ammonia: '1', ph: '7.8', alkalinity: '8' },
+      others: [{ name: 'RO', read: ro }],
+      deeds: [ready('60')],
     },
     lamp: 'urgent',
     says: ['Free ammonia is', 'carries ammonia'],
@@ -641,7 +655,10 @@ export const workedWaters: readonly WorkedWater[] = [
         alkalinity: '8',
         temperature: '25',
       },
-      deeds: [{ kind: 'sign', daysAgo: 0.01, amount: signs('gasping') }],
+      others: [
+        { name: 'Treated water', read: { ammonia: '0', ph: '7.8', alkalinity: '8', temperature: '25' } },
+      ],
+      deeds: [{ kind: 'sign', daysAgo: 0.01, amount: signs('gasping') }, ready('20', '40', '6')],
     },
     lamp: 'urgent',
     says: ['gasping', 'Free ammonia is'],
@@ -695,7 +712,7 @@ export const workedWaters: readonly WorkedWater[] = [
       ],
     },
     lamp: 'urgent',
-    says: ['gasping', 'chlorine is likely', 'Put in conditioner for the whole water'],
+    says: ['gasping', 'chlorine is likely', 'Dose conditioner for the whole'],
     not: [/air out/, /lies inside/],
   },
   {
@@ -712,6 +729,7 @@ export const workedWaters: readonly WorkedWater[] = [
         temperature: '24',
       },
       before: { ph: [{ says: '7.8', hoursAgo: 11, by: 'pen-ph' }] },
+      source: { ph: '7.6', alkalinity: '10', temperature: '18', ammonia: '0' },
     },
     lamp: 'urgent',
     says: ['Free ammonia is', 'pH went from 7.8'],
@@ -723,6 +741,7 @@ export const workedWaters: readonly WorkedWater[] = [
     given: {
       kind: 'standing',
       stock: ['trout'],
+      water: { stock: [stockOf('trout', 16, 200)] },
       read: {
         ammonia: { says: '5 (4–6)', hoursAgo: minutes(20) },
         ph: '8.0 (7.9–8.1)',

@@ -31,7 +31,7 @@ describe('what an amount does to 100 liters', () => {
     [
       '2.996 g of bicarbonate: 1 °dKH',
       { by: 'salt', salt: 'sodium-bicarbonate', grams: '2.996' },
-      { alkalinity: 0.35665 },
+      { alkalinity: 0.35665, dic: 0.35665 },
     ],
     ['a third of the water', { by: 'part', percent: '33' }, { part: 0.33 }],
     ['25 L', { by: 'liters', liters: '25' }, { part: 0.25 }],

@@ -1,7 +1,7 @@
 /** All tables, for the migration generator and for typed queries. */
 export { ownCardsTable, photosTable } from '../color/table';
 export { cycleStartsTable, forecastsTable } from '../cycle/table';
-export { deedsTable } from '../remedies/table';
+export { deedsTable, plansPutOffTable } from '../remedies/table';
 export { kitUsesTable, kitsTable, methodsTable } from '../methods/table';
 export { readingVersionsTable, readingsTable } from '../readings/table';
 export { runEventsTable, runsTable } from '../bench/table';

@@ -10,6 +10,7 @@ import { listBottles } from '../methods/kit-store';
 import { methodBook } from '../methods/store';
 import { ProblemSchema } from '../problem';
 import { latestReadings, listReadings } from '../readings/store';
+import { putOffLines } from '../remedies/plan-store';
 import { listDeeds } from '../remedies/store';
 import { waterOf } from '../waters/store';
 
@@ -50,7 +51,7 @@ export function sheetRoutes(app: FastifyInstance, { database, now }: Context): v
         deeds: listDeeds(database, water.id, at - lately).slice(0, 30),
         ...(given.stockDeeds ? { stockDeeds: given.stockDeeds } : {}),
         kits: listBottles(database),
-        today: today(given),
+        today: today(given, putOffLines(database, water.id, at)),
         book: methodBook(database),
         at,
         zone: request.query.zone,

@@ -10,6 +10,7 @@ import { IdSchema } from '@hedge-lamp/core/readings';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
 import { type Context, typed } from '../context';
+import { putOffLines } from '../remedies/plan-store';
 import { gatherer } from './gather';
 import { ProblemSchema } from '../problem';
 import { listWaters, waterOf } from '../waters/store';
@@ -39,12 +40,15 @@ export function todayRoutes(app: FastifyInstance, { database, now }: Context): v
     {
       schema: {
         tags,
-        summary: 'How a water is: gauges, findings and what is due',
+        summary: 'How a water is: gauges, findings, the plan and what is due',
         params: z.object({ id: IdSchema }),
         response: { 200: TodaySchema, 404: ProblemSchema, 422: ProblemSchema },
       },
     },
-    (request) => today(gatherer(database, now())(waterOf(database, request.params.id))),
+    (request) => {
+      const water = waterOf(database, request.params.id);
+      return today(gatherer(database, now())(water), putOffLines(database, water.id, now()));
+    },
   );
 
   api.get(

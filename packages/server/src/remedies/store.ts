@@ -70,7 +70,7 @@ export function keepDeed(database: Queries, draft: DeedDraft, now: number): { de
   const water = waterOf(database, draft.waterId, 'waterId');
   refuseFuture(draft.at, now, 'at');
   if (water.stock.length > 0) checkStock(draft, water.stock, stockDeeds(database, water));
-  const deed: Deed = { ...draft, createdAt: now, deletedAt: null };
+  const deed: Deed = { ...draft, planLine: null, createdAt: now, deletedAt: null };
   database.insert(deedsTable).values(deed).run();
   return { deed, made: true };
 }

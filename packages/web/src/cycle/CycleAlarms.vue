@@ -30,13 +30,11 @@ const alarms = computed<Finding[]>(() =>
       <li v-for="f in alarms" :key="f.id">
         <StatusLamp :status="f.status" :size="18" />
         <span
-          ><strong>{{ f.what }}</strong> {{ f.todo }} {{ f.byWhen }}</span
+          ><strong>{{ f.what }}</strong> {{ f.why }}</span
         >
       </li>
     </ul>
-    <RouterLink :to="{ name: 'today', params: { waterId: water.id } }"
-      >How much water to change, and why</RouterLink
-    >
+    <RouterLink :to="{ name: 'today', params: { waterId: water.id } }">What to do: the plan</RouterLink>
   </section>
 </template>
 

@@ -83,6 +83,12 @@ const print = () => window.print();
         <li v-for="line in sheet.findings" :key="line">{{ line }}</li>
       </ul>
     </template>
+    <template v-if="sheet.plan.length > 0">
+      <h2>The plan</h2>
+      <ol>
+        <li v-for="line in sheet.plan" :key="line">{{ line }}</li>
+      </ol>
+    </template>
     <p v-if="sheet.neverRead.length > 0"><strong>Not tested:</strong> {{ sheet.neverRead.join(', ') }}.</p>
     <p class="quiet">
       Ranges are low to high: the true value lies between them. Figures of a home kit; not for drinking water.
@@ -112,35 +118,5 @@ const print = () => window.print();
   display: block;
   margin-top: 1rem;
   font-weight: 600;
-}
-</style>
-
-<style>
-@media print {
-  .bar,
-  .rail,
-  .page-heading .acts,
-  .page-heading .quiet,
-  .link-lost,
-  .skip {
-    display: none !important;
-  }
-  .floor {
-    display: block !important;
-  }
-  #page {
-    padding: 0 !important;
-    max-width: none !important;
-  }
-  body {
-    background: #fff;
-  }
-  .paper.sheet {
-    border: 0;
-    padding: 0;
-    background: none;
-    color: #000;
-    font-size: 10pt;
-  }
 }
 </style>

@@ -3,9 +3,8 @@ import { type Finding, midSentence } from '@hedge-lamp/core/guidelines';
 import { shortName } from '@hedge-lamp/core/readings';
 import { computed } from 'vue';
 import StatusLamp from '../shell/StatusLamp.vue';
-import FindingSteps from './FindingSteps.vue';
 
-/** One finding: what, how sure, why it matters, what to do, by when, and when to test again. `first` is the one that the lamp has said already. */
+/** One finding: what, how sure, why it matters. What to do stands in the plan. `first` is the one that the lamp has said already. */
 const props = defineProps<{ finding: Finding; waterId: string; first?: boolean }>();
 /** Chloride has no method of ours: it is typed into the log. */
 const onBench = computed(() => props.finding.tests.filter((id) => id !== 'chloride'));
@@ -39,8 +38,7 @@ const ruleTo = computed(() => ({ name: 'rules', hash: `#${props.finding.rule}` }
 
 <template>
   <div v-if="first" class="finding first">
-    <h3>What to do</h3>
-    <FindingSteps :finding="finding" class="todo" />
+    <h3>Why</h3>
     <p v-if="more">{{ more }}</p>
     <p class="quiet">{{ finding.howSure }} {{ finding.why }}</p>
     <p class="links">
@@ -59,7 +57,6 @@ const ruleTo = computed(() => ({ name: 'rules', hash: `#${props.finding.rule}` }
       <h3>{{ what }}</h3>
     </summary>
     <div class="said">
-      <FindingSteps :finding="finding" />
       <p class="quiet">{{ finding.howSure }} {{ finding.why }}</p>
       <p class="links">
         <RouterLink v-if="testable" :to="benchTo">{{ testWords }}</RouterLink>
@@ -120,11 +117,6 @@ h3 {
 p {
   margin: 0.2rem 0 0;
   max-width: 75ch;
-}
-.first .todo {
-  margin: 0.5rem 0;
-  padding-left: 0.8rem;
-  border-left: 4px solid var(--hl-amber);
 }
 .links {
   display: flex;

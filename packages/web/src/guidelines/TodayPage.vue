@@ -5,6 +5,7 @@ import { computed } from 'vue';
 import { call } from '../api/call';
 import { useNow } from '../clock/use-now';
 import DoneList from '../remedies/DoneList.vue';
+import PlanSheet from '../remedies/PlanSheet.vue';
 import DueList from '../schedule/DueList.vue';
 import LinkButton from '../shell/LinkButton.vue';
 import LoadState from '../shell/LoadState.vue';
@@ -58,6 +59,13 @@ const notes = computed(() =>
 const warns = computed(() => notes.value.length <= 2 || notes.value.some((f) => f.status !== 'clear'));
 const read = computed(() => today.value?.gauges.filter((g) => g.value !== null || g.workings) ?? []);
 const unread = computed(() => today.value?.gauges.filter((g) => g.value === null && !g.workings) ?? []);
+/** What the plan tests anyway is not due a second time. */
+const due = computed(() => {
+  const planned = new Set(
+    today.value?.plan.lines.filter((l) => l.kind === 'test').flatMap((l) => l.subjects),
+  );
+  return (today.value?.due ?? []).filter((d) => !planned.has(d.parameter));
+});
 const nothingRead = computed(() => read.value.length === 0);
 const unreadNames = computed(() =>
   unread.value.map((g) => (g.place ? `${g.label} (${g.place})` : g.label)).join(', '),
@@ -75,8 +83,14 @@ const unreadNames = computed(() =>
   <LoadState v-if="!today" :error="error" what="how this water is" @again="again" />
   <div v-else class="today">
     <div class="main">
-      <LampHead v-if="lamp" :lamp="lamp" :water-name="water?.name ?? ''" :now="now" />
-      <LampAsks :lamp="today.lamp" :water-id="waterId" :water-name="water?.name ?? ''" @told="again" />
+      <LampHead v-if="lamp" class="lamp" :lamp="lamp" :water-name="water?.name ?? ''" :now="now" />
+      <LampAsks
+        :lamp="today.lamp"
+        :water-id="waterId"
+        :water-name="water?.name ?? ''"
+        class="asks"
+        @told="again"
+      />
       <section
         v-if="troubles.length > 0"
         class="sheet verdict"
@@ -85,8 +99,8 @@ const unreadNames = computed(() =>
       >
         <FindingCard :finding="troubles[0]!" :water-id="waterId" first />
         <p v-if="nothingRead" class="quiet mb-0">
-          After the first test this page shows each figure with its range, the band it lies in, how sure that
-          is, and what to do.
+          After the first test this page shows each figure with its range, the band it lies in, and how sure
+          that is.
         </p>
       </section>
       <section v-if="troubles.length > 1" class="sheet more" aria-labelledby="more-heading">
@@ -111,13 +125,20 @@ const unreadNames = computed(() =>
       <p v-if="unread.length > 0 && !nothingRead" class="quiet mt-3">Not tested yet: {{ unreadNames }}.</p>
     </div>
     <aside>
+      <PlanSheet
+        :plan="today.plan"
+        :water-id="waterId"
+        :water-name="water?.name ?? ''"
+        :now="now"
+        @changed="again"
+      />
       <section v-if="today.changed.length > 0" class="sheet side-sheet" aria-labelledby="changed-heading">
         <h2 id="changed-heading">Changed since the test before</h2>
         <ul class="mb-0">
           <li v-for="line in today.changed" :key="line">{{ line }}</li>
         </ul>
       </section>
-      <DueList :due="today.due" :water-id="waterId" :now="now" />
+      <DueList :due="due" :water-id="waterId" :now="now" />
       <DoneList :water-id="waterId" :now="now" @kept="again" />
       <p class="caution quiet">
         A home kit does not tell whether water is fit to drink: that is a certified laboratory’s work. Sick
@@ -130,7 +151,7 @@ const unreadNames = computed(() =>
 <style scoped>
 .today {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 19rem;
+  grid-template-columns: minmax(0, 1fr) 23.25rem;
   gap: 1.25rem;
   align-items: start;
 }
@@ -165,7 +186,31 @@ summary {
 }
 @media (max-width: 1023px) {
   .today {
-    grid-template-columns: minmax(0, 1fr);
+    display: flex;
+    flex-direction: column;
+    align-items: stretch;
+    gap: 0;
+  }
+  /* One column: the lamp, then the plan, then why. */
+  .main,
+  aside {
+    display: contents;
+  }
+  .lamp,
+  .asks {
+    order: -2;
+  }
+  aside > .plan {
+    order: -1;
+  }
+}
+@media print {
+  .main > :not(.lamp),
+  aside > :not(.plan) {
+    display: none !important;
+  }
+  .today {
+    display: block;
   }
 }
 </style>

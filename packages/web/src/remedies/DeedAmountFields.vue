@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { saltsFor } from '@hedge-lamp/core/chemistry';
+import { type DoseTarget, type Salt, saltsFor } from '@hedge-lamp/core/chemistry';
 import { effectWords, signIds, signLabel } from '@hedge-lamp/core/remedies';
 import { type StockGroupId, isAnimal, stockGroupIds, stockGroupLabel } from '@hedge-lamp/core/waters';
 import { BFormCheckbox } from 'bootstrap-vue-next/components/BFormCheckbox';
-import { computed } from 'vue';
+import { computed, watch } from 'vue';
 import ChoiceField from '../shell/ChoiceField.vue';
 import type { FieldErrors } from '../shell/field-errors';
 import TextField from '../shell/TextField.vue';
@@ -43,7 +43,18 @@ const aims = [
 const isChange = computed(() => form.value.by === 'part' || form.value.by === 'liters');
 
 const ways = computed(() => waysOf(form.value.kind).map((value) => ({ value, text: wayLabel[value] })));
-const salts = saltsFor('alkalinity').map((s) => ({ value: s.id, text: `${s.name} (${s.formula})` }));
+/** Buffers bring alkalinity; the other salts bring hardness or chloride and none of it. */
+const saltsOf = (...targets: DoseTarget[]): Salt[] => [...new Set(targets.flatMap((t) => saltsFor(t)))];
+const salts = computed(() =>
+  (form.value.kind === 'mineral'
+    ? saltsOf('chloride', 'hardness').filter((s) => s.perMole.alkalinity === 0 && s.perMole.ammonia === 0)
+    : saltsFor('alkalinity')
+  ).map((s) => ({ value: s.id, text: `${s.name} (${s.formula})` })),
+);
+watch(salts, (list) => {
+  if (form.value.by === 'salt' && !list.some((s) => s.value === form.value.salt))
+    form.value.salt = list[0]!.value;
+});
 const riseUnits = (['mg/L NH3-N', 'mg/L NH4', 'mg/L NH3'] as const).map((value) => ({ value, text: value }));
 const effect = computed(() => {
   const amount = amountOf(form.value);
@@ -106,6 +117,27 @@ const error = (name: string) => props.errors[`amount.${name}`];
       inputmode="decimal"
       :error="error('liters')"
     />
+    <template v-if="form.by === 'ready'">
+      <TextField
+        v-model="form.figures.liters"
+        label="Ready now, L"
+        inputmode="decimal"
+        :error="error('liters')"
+      />
+      <TextField
+        v-model="form.figures.nextLiters"
+        label="The next, L"
+        inputmode="decimal"
+        :error="error('nextLiters')"
+        hint="Left empty where none is on its way."
+      />
+      <TextField
+        v-model="form.figures.nextHours"
+        label="Ready in, hours"
+        inputmode="decimal"
+        :error="error('nextHours')"
+      />
+    </template>
     <template v-if="form.by === 'salt'">
       <ChoiceField v-model="form.salt" :options="salts" label="Which salt" />
       <TextField
@@ -160,6 +192,13 @@ const error = (name: string) => props.errors[`amount.${name}`];
       />
     </template>
   </div>
+  <ChoiceField
+    v-if="form.by === 'ready'"
+    v-model="form.source"
+    :options="sources"
+    label="Which water"
+    :error="error('sourceWaterId')"
+  />
   <template v-if="isChange">
     <ChoiceField
       v-model="form.source"

@@ -40,6 +40,12 @@ const water = computed(() => waters.byId(props.waterId));
 const liters = computed(() => water.value?.netLiters ?? null);
 const sources = computed(() => {
   const own = waters.byId(water.value?.sourceWaterId ?? '');
+  // What stands ready is of one water by its name, or of none that is kept here.
+  if (form.value.by === 'ready')
+    return [
+      ...waters.waters.filter((w) => w.kind === 'source').map((w) => ({ value: w.id, text: w.name })),
+      { value: ownSource, text: 'Another water' },
+    ];
   return [
     ...(own ? [{ value: ownSource, text: own.name }] : [{ value: ownSource, text: 'Not said' }]),
     ...waters.waters
@@ -48,12 +54,23 @@ const sources = computed(() => {
     ...(own ? [{ value: unknownSource, text: 'Nobody knows' }] : []),
   ];
 });
+watch(
+  () => form.value.by,
+  (by, before) => {
+    if (by === 'ready') form.value.source = water.value?.sourceWaterId ?? ownSource;
+    else if (before === 'ready') form.value.source = ownSource;
+  },
+  { immediate: true },
+);
 const animals = computed(() => (water.value ? animalsIn(water.value) : []));
 
 watch(open, (isOpen) => {
   if (!isOpen) return;
   const fresh = emptyDeedForm(link.now());
-  if (props.proposed) form.value = emptyDeedForm(link.now(), props.proposed);
+  if (props.proposed) {
+    form.value = emptyDeedForm(link.now(), props.proposed);
+    if (form.value.by === 'ready') form.value.source = water.value?.sourceWaterId ?? ownSource;
+  }
   // What was typed stays when the form is closed and opened again; only its time moves on.
   else if (
     form.value.detail === '' &&

@@ -26,6 +26,8 @@ export const figureNames = [
   'gramsEach',
   'millimeters',
   'hours',
+  'nextLiters',
+  'nextHours',
 ] as const;
 export type FigureName = (typeof figureNames)[number];
 type RiseUnit = Extract<DeedAmount, { by: 'rise' }>['unit'];
@@ -65,7 +67,11 @@ export interface ProposedDeed {
 }
 
 /** The ways in which the amount of a kind can be told, words always among them. */
-export const waysOf = (kind: DeedKind): AmountWay[] => [...(amountsOf[kind] ?? []), 'words'];
+export const waysOf = (kind: DeedKind): AmountWay[] => [
+  // Blends come from a ticked plan.
+  ...(amountsOf[kind] ?? []).filter((by) => by !== 'blend'),
+  'words',
+];
 
 export const wayLabel: Readonly<Record<AmountWay, string>> = {
   rise: 'By how much ammonia rises',
@@ -73,6 +79,8 @@ export const wayLabel: Readonly<Record<AmountWay, string>> = {
   'household-ammonia': 'Milliliters of household ammonia',
   part: 'Part of the water',
   liters: 'Liters changed',
+  blend: 'Several waters',
+  ready: 'Liters that stand ready',
   salt: 'Grams of a salt',
   feed: 'Grams of food',
   animals: 'How many',
@@ -104,6 +112,8 @@ export function emptyDeedForm(now: number, proposed?: ProposedDeed): DeedForm {
       gramsEach: '',
       millimeters: '',
       hours: '',
+      nextLiters: '',
+      nextHours: '',
     },
     unit: 'mg/L NH3-N',
     salt: 'sodium-bicarbonate',
@@ -131,6 +141,7 @@ export function emptyDeedForm(now: number, proposed?: ProposedDeed): DeedForm {
   }
   if (amount.by === 'against') form.against = amount.against;
   if (amount.by === 'signs') form.signs = [...amount.signs];
+  if (amount.by === 'ready') form.source = amount.sourceWaterId ?? ownSource;
   if (amount.by === 'part' || amount.by === 'liters') {
     form.conditioned = amount.conditioned !== false;
     if (amount.sourceWaterId !== undefined) form.source = amount.sourceWaterId ?? unknownSource;
@@ -149,9 +160,10 @@ const mainFigure: Readonly<Partial<Record<DeedAmount['by'], FigureName>>> = {
   animals: 'count',
   rain: 'millimeters',
   hours: 'hours',
+  ready: 'liters',
 };
 /** Without its amount a dose says nothing to the cycle; the others may be told in words. */
-const needsAmount: readonly DeedKind[] = ['ammonia-dose', 'challenge'];
+const needsAmount: readonly DeedKind[] = ['ammonia-dose', 'challenge', 'water-ready'];
 
 /** The amount as it stands in the form; null where it is told in words, or left empty where it may be. */
 export function amountOf(form: DeedForm): DeedAmount | null {
@@ -182,6 +194,16 @@ function amountIn(form: DeedForm, by: DeedAmount['by']): DeedAmount {
       return { by, percent, ...changed };
     case 'liters':
       return { by, liters, ...changed };
+    case 'blend':
+      throw new Error('A blend is noted by ticking its line of a plan.');
+    case 'ready':
+      return {
+        by,
+        liters,
+        sourceWaterId: form.source === ownSource || form.source === unknownSource ? null : form.source,
+        nextLiters: figures.nextLiters,
+        nextHours: figures.nextHours,
+      };
     case 'salt':
       return { by, salt, grams };
     case 'feed':

@@ -1,6 +1,6 @@
 import { chlorideNitrite, eifacFreeAmmonia, eifacFreeAmmoniaNitrogen as harmful } from '../../chemistry';
-import { formatReading, point } from '../../quantity';
-import { phAfterChange } from '../../remedies/change-size';
+import { type Interval, formatReading, isOpen } from '../../quantity';
+import { changed, phOf, tankOf } from '../../remedies/plan/tank';
 import { uncheckedUnionizedFraction } from '../../chemistry/unionized-ammonia';
 import type { Facts } from '../facts';
 import type { Rule, Said } from '../rule';
@@ -8,6 +8,8 @@ import { roughWords, shownWords } from '../shown';
 
 /** Total ammonia, mg/L as N, that is worth a word on pH: what a usual card first shows. Common practice. */
 const noticeable = 0.25;
+/** Water of which only pH and KH matter. */
+const bare = { liters: 1, ammonia: 0, nitrite: 0, nitrate: 0, chloride: 0 };
 const tenth = (x: number) => (Math.round(x * 10) / 10).toFixed(1);
 
 const week = 7 * 86_400_000;
@@ -42,7 +44,13 @@ const phRises: Rule = {
         short: 'Most of the ammonia is harmless at this pH; a rise of pH would free it.',
         howSure: `It would pass EIFAC’s ${eifacFreeAmmonia} mg/L of free NH3 at about pH ${tenth(at.best)}.`,
         why: 'Light on plants, air, a buffer or hard water can lift pH and turn it toxic.',
-        todo: 'Do not raise pH until the ammonia is gone. Feed less, and find its cause.',
+        proposes: [
+          { kind: 'feed-less', subjects: ['ammonia'] },
+          {
+            kind: 'find-cause',
+            says: 'Find what makes the ammonia: something dead, too much food, a filter that is behind.',
+          },
+        ],
         tests: ['ammonia', 'ph'],
       },
     ];
@@ -52,7 +60,7 @@ const phRises: Rule = {
       says: '2 mg/L total at pH 6.8 is ammonium, and would turn toxic at about pH 7.3.',
       given: { read: { ammonia: '2.0', ph: '6.8', temperature: '25' } },
       expect: 'watch',
-      words: ['about pH 7.3', 'Do not raise pH'],
+      words: ['about pH 7.3', 'turn it toxic'],
     },
     {
       says: 'The same with a pH of a month ago: it does not speak of today.',
@@ -82,15 +90,10 @@ const changeLifts: Rule = {
     const kh = facts.now('alkalinity');
     const celsius = there.free.used.temperature.best;
     const part = 0.25;
-    const sides = { hardness: null, temperature: point(celsius), ammonia: null };
-    const mixed =
-      kh && tapKh
-        ? phAfterChange(
-            { ...sides, ph: there.ph, alkalinity: kh },
-            { ...sides, ph: tap, alkalinity: tapKh },
-            part,
-          )
-        : null;
+    const known = kh && tapKh && ![kh, tapKh, there.ph, tap].some(isOpen);
+    const of = (ph: Interval, alkalinity: Interval) =>
+      tankOf({ ...bare, celsius, ph: ph.best, alkalinity: alkalinity.best, hardness: alkalinity.best / 2 });
+    const mixed = known ? phOf(changed(of(there.ph, kh), of(tap, tapKh), part)) : null;
     // Without both KH the mix cannot be solved; aired well it may go as far as the source's own pH.
     const after = mixed ?? tap.best;
     const tapAmmonia = facts.source.figure('ammonia')?.value?.best ?? 0;
@@ -114,8 +117,7 @@ const changeLifts: Rule = {
         what: `A change with ${name} lifts pH: it has pH ${formatReading(tap)}, this water ${formatReading(there.ph)}.`,
         howSure: `By best guess ${mixWords}. Free ammonia would be ${roughWords(facts.water, 'free-ammonia', freed)} then, and ${roughWords(facts.water, 'free-ammonia', aired)} at the source’s own pH.`,
         why: 'Fish that stood the old water can be burned by the new.',
-        todo: 'Change little at a time, a tenth or less. Read pH after each. Bind the ammonia first if you can.',
-        byWhen: 'Before the next change.',
+        proposes: [],
         tests: ['ph', 'alkalinity', 'ammonia'],
       },
     ];
@@ -128,7 +130,7 @@ const changeLifts: Rule = {
         source: { ph: '8.0', alkalinity: '6' },
       },
       expect: 'watch',
-      words: ['lifts pH', 'Change little at a time'],
+      words: ['lifts pH', 'burned by the new'],
     },
     {
       says: 'The tap has the pH of the tank: no warning.',
@@ -167,8 +169,7 @@ const bufferLifts: Rule = {
         short: 'Raising KH or pH now would free ammonia.',
         howSure: `At pH 8 ${roughWords(facts.water, 'free-ammonia', at8)} would be free; EIFAC’s limit is ${roughWords(facts.water, 'free-ammonia', harmful)} (${eifacFreeAmmonia} mg/L as NH3).`,
         why: 'A buffer lifts pH along with KH.',
-        todo: 'Bring the ammonia down first, with water of the same pH. Then raise KH a little each day.',
-        byWhen: 'Before any buffer.',
+        proposes: [{ kind: 'feed-less', subjects: ['ammonia'] }],
         tests: ['ammonia', 'ph'],
       },
     ];
@@ -202,7 +203,6 @@ const nitriteChloride: Rule = {
       status: 'clear',
       note: true,
       tests: ['nitrite', 'chloride'],
-      testAgain: '',
     } as const;
     if (!chloride)
       return [
@@ -212,8 +212,13 @@ const nitriteChloride: Rule = {
           what: 'Chloride was not read, so nobody knows how well it shields from this nitrite.',
           howSure: 'A chloride reading would settle it; type it in under Log.',
           why: 'Chloride keeps nitrite out of the gills; ten times the nitrite-N is taught to be enough.',
-          todo: 'Read it, or look it up in the report of your tap.',
-          byWhen: 'When you can.',
+          proposes: [
+            {
+              kind: 'tell',
+              subjects: ['chloride'],
+              says: 'Look up chloride in the report of your tap, or read it; type it into the Log.',
+            },
+          ],
         },
       ];
     if (nitrite.high === Infinity || nitrite.low <= 0) return [];
@@ -231,10 +236,7 @@ const nitriteChloride: Rule = {
             ? 'Certain: under ten times the nitrite-N.'
             : 'Whether that is ten times is not clear yet.',
         why: 'Chloride keeps nitrite out of the gills. It does not remove it.',
-        todo: shielded
-          ? ''
-          : 'A little plain salt would shield: as much chloride as ten times the nitrite-N.',
-        byWhen: shielded ? '' : 'Today.',
+        proposes: [],
       },
     ];
   },
@@ -285,9 +287,15 @@ const sourceAmmonia: Rule = {
         ? 'This water holds less than that for sure: a change would raise it.'
         : 'A change cannot bring this water below what the source brings in.',
       why: 'Mains water that shows ammonia likely holds chloramine; a well’s comes from the ground. An ordinary airing does not remove chloramine.',
-      todo: `Put in conditioner that breaks chloramine.${wanted ? ' Change a quarter at most.' : ''} Test the day after a change.`,
-      byWhen: 'With the next change.',
-      testAgain: 'Test the source again each season.',
+      proposes: wanted
+        ? []
+        : [
+            {
+              kind: 'bind',
+              subjects: [],
+              says: 'With each change: conditioner that breaks chloramine, and a quarter at most.',
+            },
+          ],
       tests: ['ammonia'],
     };
     return [said];

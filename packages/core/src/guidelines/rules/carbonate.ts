@@ -53,7 +53,10 @@ const slide: Rule = {
         what: `pH slid from ${formatReading(highest.value)} to ${formatReading(ph)} in ${days} days, and KH is down to ${shownWords(facts.water, 'alkalinity', kh)}.`,
         howSure: sure ? 'Certain: the ranges do not meet.' : 'Likely; the ranges still meet.',
         why: 'The carbonate that holds pH is being eaten. When it is gone, pH can crash overnight.',
-        todo: 'If ammonia stands in the water, bring that down first. Then raise KH by 1 °dKH a day at most.',
+        proposes: [
+          { kind: 'raise-kh', subjects: ['alkalinity'] },
+          { kind: 'test', subjects: ['alkalinity', 'ph'] },
+        ],
         tests: ['alkalinity', 'ph'],
       },
     ];
@@ -131,9 +134,15 @@ const swing: Rule = {
               : isSameHour(apart)
                 ? 'Nothing noted explains it. At the same hour of the day light is not the cause.'
                 : 'Plants and algae take CO2 in the light and give it back at night. Steady beats ideal.',
-            todo: mover
-              ? 'Put in no more of it for now. Test pH and ammonia.'
-              : 'Test pH at dawn and at dusk for two days, and KH once. Air at night.',
+            proposes: mover
+              ? [
+                  { kind: 'hold', hold: 'buffer', says: 'Hold: put in no more of what moved pH.' },
+                  { kind: 'test', subjects: ['ph', 'ammonia'] },
+                ]
+              : [
+                  { kind: 'test', subjects: ['ph'], way: 'dawn-and-dusk' },
+                  { kind: 'air', says: 'Air at night: plants and algae take oxygen in the dark.' },
+                ],
             tests: ['ph', 'alkalinity', 'ammonia'],
           },
         ];
@@ -190,7 +199,10 @@ const khJump: Rule = {
             why: mover
               ? `It was ${mover} noted in between.`
               : 'Nothing noted explains it: one of the two tests may be off.',
-            todo: 'Move it no further for now. Test KH and pH again.',
+            proposes: [
+              { kind: 'hold', hold: 'buffer', says: 'Hold: move KH no further for now.' },
+              { kind: 'test', subjects: ['alkalinity', 'ph'] },
+            ],
             tests: ['alkalinity', 'ph'],
           },
         ];
@@ -238,7 +250,7 @@ const rain: Rule = {
               what: `KH is ${shownWords(facts.water, 'alkalinity', figure.value)} after the rain.`,
               howSure: 'Rain carries no carbonate and thins what there was.',
               why: 'The next wet week may take the rest, and pH with it.',
-              todo: 'Lead the gutter elsewhere while it rains. Read KH weekly.',
+              proposes: [{ kind: 'find-cause', says: 'Lead the gutter elsewhere while it rains.' }],
               tests: ['alkalinity', 'ph'],
             },
           ];
@@ -289,8 +301,13 @@ const sourceBare: Rule = {
         what: `${facts.source.water.name} carries next to no KH (${shownWords(facts.water, 'alkalinity', tap)}).`,
         howSure: `Each quarter changed takes about a quarter of the ${shownWords(facts.water, 'alkalinity', kh)} here.`,
         why: 'With KH gone nothing holds the pH.',
-        todo: 'Blend in harder water or buffer the new water before it goes in.',
-        byWhen: 'Before the next change.',
+        proposes: [
+          {
+            kind: 'blend',
+            subjects: ['alkalinity'],
+            says: 'Blend harder water into the next changes, or buffer the new water first.',
+          },
+        ],
         tests: ['alkalinity'],
       },
     ];
@@ -354,7 +371,10 @@ const acidKh: Rule = {
         what: `KH of ${shownWords(facts.water, 'alkalinity', kh.value)} and pH ${formatReading(ph.value)} do not go together.`,
         howSure: `Together they would take about ${Math.round(co2)} mg/L CO2, more than kept water holds.`,
         why: 'One of the two tests is off, or something else makes up the KH, such as a buffer powder.',
-        todo: 'Repeat the pH test first, from a fresh sample read at once. Then KH with twice the sample.',
+        proposes: [
+          { kind: 'test', subjects: ['ph'], way: 'repeat' },
+          { kind: 'test', subjects: ['alkalinity'], way: 'double-sample' },
+        ],
         tests: ['ph', 'alkalinity'],
       },
     ];
@@ -364,7 +384,7 @@ const acidKh: Rule = {
       says: '6 °dKH at pH 6.0: one of the two is off.',
       given: { read: { alkalinity: '5–6', ph: '6.0', temperature: '25' } },
       expect: 'watch',
-      words: ['do not go together', 'Repeat the pH test first'],
+      words: ['do not go together', 'Repeat pH from a fresh sample'],
     },
     {
       says: '4 °dKH at pH 7: about 14 mg/L CO2, quite possible.',
@@ -398,7 +418,7 @@ const pink: Rule = {
         short: `Phenolphthalein and pH ${formatReading(ph.value)} contradict each other.`,
         howSure: sure ? 'Certain: both cannot be right.' : 'By best guess; the range still allows it.',
         why: 'Free ammonia and whatever else rests on this pH is as doubtful.',
-        todo: 'Repeat the pH test first, then the drop of phenolphthalein on a fresh sample.',
+        proposes: [{ kind: 'test', subjects: ['ph'], way: 'phenolphthalein' }],
         tests: ['ph', 'alkalinity'],
       },
     ];
@@ -450,7 +470,14 @@ const ranges: Rule = {
         short: `The two pH ranges contradict each other: ${formatReading(low)} and ${formatReading(high)}.`,
         howSure: sure ? 'Certain: no pH fits both.' : 'The ranges still meet, but they stand far apart.',
         why: 'Free ammonia and CO2 rest on pH; with this one they mean nothing.',
-        todo: 'Repeat both from one sample, the high range first.',
+        proposes: [
+          {
+            kind: 'test',
+            subjects: ['ph'],
+            way: 'repeat',
+            says: 'Repeat both pH ranges from one sample, the high range first.',
+          },
+        ],
         tests: ['ph'],
       },
     ];
@@ -494,8 +521,10 @@ const softened: Rule = {
         what: `KH of ${shownWords(facts.water, 'alkalinity', kh)} is above GH of ${shownWords(facts.water, 'hardness', gh)}.`,
         howSure: 'Certain: the ranges do not meet.',
         why: 'Then part of the carbonate came with sodium or potassium: softened water, bicarbonate, or a GH test that turned early.',
-        todo: 'Ask whether the tap runs through a softener, and draw from before it. Repeat GH with twice the sample.',
-        byWhen: 'With the next test.',
+        proposes: [
+          { kind: 'find-cause', says: 'Ask whether the tap runs through a softener; draw from before it.' },
+          { kind: 'test', subjects: ['hardness'], way: 'double-sample' },
+        ],
         tests: ['hardness', 'alkalinity'],
       },
     ];

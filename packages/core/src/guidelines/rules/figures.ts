@@ -1,6 +1,6 @@
 import { uncheckedUnionizedFraction } from '../../chemistry';
 import { type Interval, formatReading, fromWire, interval, toCanonical } from '../../quantity';
-import { bleachDilution, parameters } from '../../readings';
+import { bleachDilution } from '../../readings';
 import { adviceFor, hasFilter } from '../advice';
 import { ageSentence } from '../age';
 import { bandsFor, incompatible, vitalSubjects } from '../applied-limits';
@@ -11,8 +11,9 @@ import type { Rule, Said } from '../rule';
 import { settledBy } from '../settle';
 import { displayUnit, shownValue } from '../shown';
 import { stockConflicts } from '../stock-conflicts';
+import type { Proposed } from '../../remedies/plan/proposal';
 import { type Status, severity, statusWord } from '../status';
-import { type Subject, isComputed, midSentence, parameterOf, subjectIds, subjectLabel } from '../subject';
+import { type Subject, isComputed, parameterOf, subjectIds, subjectLabel } from '../subject';
 import { cannotShow } from '../vital-row';
 
 /** What part of total ammonia is free, where pH and temperature are known: why the same total is mild or harsh. */
@@ -136,9 +137,9 @@ function ofFigure(facts: Facts, subject: Subject): Said | null {
       note: true,
       what: `The pond is at ${formatReading(shown)} ${unit}: under 4 °C, leave it.`,
       why: 'Cold-water fish rest at the bottom, where it is warmest.',
-      todo: 'Keep a hole or a bubbler near the surface. Feed nothing. Do not break ice by blows.',
+      proposes: [],
     };
-  if (status === 'clear') return { ...base, status, why: '', todo: '' };
+  if (status === 'clear') return { ...base, status, why: '', proposes: [] };
   const unsuited = incompatible(subject, facts.limits(subject), unit || 'pH');
   if (likeSource)
     return {
@@ -147,13 +148,13 @@ function ofFigure(facts: Facts, subject: Subject): Said | null {
       note: true,
       howSure: 'Steady, and the same as the source.',
       why: 'It is above the textbook for a mixed tank; grown fish that are used to it do well.',
-      todo: '',
+      proposes: [],
     };
   const advice = unsuited
     ? {
         why: unsuited.sentence,
-        watch: 'Keep it steady where it is.',
-        act: 'Keep it steady where it is, and keep them apart.',
+        watch: [],
+        act: [{ kind: 'keep-apart' as const, says: keepApart }],
       }
     : adviceFor(subject, verdict.tooLow ? 'low' : 'high', {
         kind: water.kind,
@@ -163,33 +164,39 @@ function ofFigure(facts: Facts, subject: Subject): Said | null {
   const open = openEnd(figure.value, subject);
   // An open end is no side: a tube that is merely at the end of its card is neither acid nor basic.
   if (open && verdict.atBest === 'clear')
-    return { ...base, status, why: 'How free the ammonia is hangs on pH.', todo: open };
+    return {
+      ...base,
+      status,
+      howSure: `${howSure} ${open}`.trim(),
+      why: 'How free the ammonia is hangs on pH.',
+      proposes: [
+        { kind: 'test', subjects: ['ph'], way: figure.value.high === Infinity ? 'high-range' : 'low-range' },
+      ],
+    };
   const flashed =
     effective?.reading.doubts.includes('flashed') === true || effective?.opened.includes('flashed') === true;
-  const settle = [
-    facts.afternoonWanted && subject === 'free-ammonia'
-      ? 'Test pH this afternoon: light drives it up. It decides.'
-      : '',
-    sure || wasWrong
-      ? ''
-      : flashed
-        ? 'Dilute 1:10 and test again: it decides.'
-        : settledBy(bands, figure.narrowings()),
-  ]
-    .filter(Boolean)
-    .join(' ');
-  const again = age > claim || past ? `Test ${midSentence(parameters[parameter].label)} again first.` : '';
+  const wantsAfternoon = facts.afternoonWanted && subject === 'free-ammonia';
+  const settle = sure || wasWrong || flashed || wantsAfternoon ? '' : settledBy(bands, figure.narrowings());
+  const again = age > claim || past;
+  const usual = status === 'watch' ? advice.watch : advice.act;
+  const decides: Proposed[] = [];
+  if (wantsAfternoon) decides.push({ kind: 'test', subjects: ['ph'], way: 'afternoon' });
+  if (flashed) decides.push({ kind: 'test', subjects: [parameter], way: 'dilute', dilution: bleachDilution });
+  if (again) decides.push({ kind: 'test', subjects: [parameter] });
   return {
     ...base,
     status,
     ...(flashed ? { dilution: bleachDilution } : {}),
+    howSure: [howSure, settle].filter(Boolean).join(' '),
     why: `${advice.why}${freePart(facts, subject)}`,
-    todo: [again, settle, status === 'watch' ? advice.watch : advice.act].filter(Boolean).join(' '),
+    proposes: [...decides, ...usual],
   };
 }
 
 /** True for a subject whose own reading can be judged by its bands as it was read. */
 const isComputedOrRead = (subject: Subject): boolean => !isComputed(subject);
+
+const keepApart = 'Keep those apart that want different water, when you next change your stock.';
 
 const limits: Rule = {
   id: 'limits',
@@ -283,7 +290,7 @@ const limits: Rule = {
       says: 'A pond at 3 °C with goldfish: leave it.',
       given: { kind: 'pond', stock: ['goldfish'], read: { temperature: '3' } },
       expect: 'clear',
-      words: ['leave it', 'Do not break ice'],
+      words: ['leave it', 'Never break ice'],
     },
     {
       says: 'Hard tap water in a mixed tank, steady: a note.',
@@ -310,9 +317,7 @@ const suitsAll: Rule = {
       what: sentence,
       howSure: 'Certain: whatever is read lies outside for one of them.',
       why: 'What suits one wears the other down, slowly.',
-      todo: 'Keep them apart, or keep to one of them. Until then hold it steady between the two.',
-      byWhen: 'When you next change your stock.',
-      testAgain: '',
+      proposes: [{ kind: 'keep-apart', says: keepApart }],
       tests: [],
     })),
   examples: [

@@ -66,12 +66,17 @@ const disagree: Rule = {
           what: `Two kits disagree on ${midSentence(label)}: ${methodName(facts, one.methodId)} says ${shownWords(facts.water, parameter, one.value)}, ${methodName(facts, other.methodId)} ${shownWords(facts.water, parameter, other.value)}.`,
           howSure: 'Certain: the ranges do not meet.',
           why: `Each may be true to itself; mixed in one trend they show a change that never was.${onTwoBases.includes(parameter) ? ' Check first whether one reports the ion and the other nitrogen.' : ''}`,
-          todo:
-            parameter === 'ph'
-              ? 'Calibrate the pen, and read both from one fresh sample. Keep to one of them for the trend.'
-              : 'Keep to one of them for the trend. To learn which is right, test both against a standard you mixed or bought.',
-          byWhen: 'Before you act on either.',
-          testAgain: '',
+          proposes: [
+            {
+              kind: 'test',
+              subjects: [parameter],
+              way: 'other-kit',
+              says:
+                parameter === 'ph'
+                  ? 'Calibrate the pen, and read both from one fresh sample.'
+                  : 'Test both kits against a standard, to learn which is right; keep to one for the trend.',
+            },
+          ],
           tests: [parameter],
         },
       ];
@@ -84,7 +89,7 @@ const disagree: Rule = {
         before: { nitrate: [{ says: '35 (30–40)', by: 'nitrate-powder-and-drops', hoursAgo: 1 }] },
       },
       expect: 'clear',
-      words: ['Keep to one of them'],
+      words: ['keep to one for the trend'],
     },
     {
       says: 'A pen at pH 7.0 and a card at 7.6 within the hour: one of them is off.',
@@ -132,7 +137,7 @@ const worseKit: Rule = {
           what: `Another kit read ${name} at ${shownWords(facts.water, parameter, other.value)} within a day.`,
           howSure: `The newest reading, ${shownWords(facts.water, parameter, one.value)}, is milder; one of the two is off.`,
           why: 'The kit that reads too little is the dangerous one.',
-          todo: 'Repeat it with the other kit, from a fresh sample.',
+          proposes: [{ kind: 'test', subjects: [parameter], way: 'other-kit' }],
           tests: [parameter],
         },
       ];
@@ -187,7 +192,7 @@ const strip: Rule = {
             what: `Strip and drops disagree on ${midSentence(label)}: the drops say ${shownWords(facts.water, parameter, drops.value)}.`,
             howSure: 'Believe the drops: a strip is coarse.',
             why: 'A strip is for screening; what it says is confirmed with drops.',
-            todo: 'Run the drop test once more if it matters, and leave the strip out of the trend.',
+            proposes: [],
             tests: [parameter],
           },
         ];
@@ -204,7 +209,7 @@ const strip: Rule = {
           what: `${label} was read with a strip only: ${shownWords(facts.water, parameter, figure.value)}.`,
           howSure: 'A strip tells roughly.',
           why: 'It is out of the clear, and a strip alone is little to act on.',
-          todo: `Confirm it with a drop test.`,
+          proposes: [{ kind: 'test', subjects: [parameter], way: 'drops' }],
           tests: [parameter],
         },
       ];
@@ -214,7 +219,7 @@ const strip: Rule = {
       says: 'A strip says 50 mg/L nitrate: confirm with drops.',
       given: { read: { nitrate: { says: '50 (25–75)', by: 'strip-five-pads' } } },
       expect: 'watch',
-      words: ['Confirm it with a drop test'],
+      words: ['Confirm nitrate with drops'],
     },
     {
       says: 'A strip says 10 mg/L: no need.',
@@ -267,8 +272,7 @@ const outOfLine: Rule = {
           what: `${label} of ${shownWords(facts.water, parameter, value)} is out of line: the ${past.length} before it lay around ${shownWords(facts.water, parameter, { low, best: center, high })}.`,
           howSure: 'It may be true, or a slip of the test.',
           why: 'Nothing noted in between explains it.',
-          todo: 'Run that test once more from a fresh sample before you act on it, unless the animals suffer.',
-          byWhen: 'Today.',
+          proposes: [{ kind: 'test', subjects: [parameter], way: 'repeat' }],
           tests: [parameter],
         },
       ];
@@ -322,9 +326,13 @@ const expired: Rule = {
           what: `${label} was read with ${old ? 'a bottle out of date' : 'a bottle that has a mark against it'}${kit ? ` (${kit})` : ''}.`,
           howSure: 'Old or spoiled reagent usually reads low.',
           why: 'A clear figure from it may hide a wrong one.',
-          todo: 'Repeat it with a fresh bottle, or check the bottle against a standard.',
-          byWhen: 'Before you rely on it.',
-          testAgain: '',
+          proposes: [
+            {
+              kind: 'replace-bottle',
+              subjects: [parameter],
+              says: `Replace the bottle for ${midSentence(label)}, or check it against a standard.`,
+            },
+          ],
           tests: [parameter],
         },
       ];

@@ -54,9 +54,15 @@ const plants: Rule = {
         why: harvest
           ? 'Plants were harvested in between: what is left of them takes up less than the feed brings.'
           : 'More feed goes in than the plants take up.',
-        todo: loop
-          ? 'Feed less, or plant more, until it falls; no need to change water for it alone.'
-          : 'Feed less, let fast plants grow, and change water as usual.',
+        proposes: [
+          {
+            kind: 'plants',
+            subjects: ['nitrate'],
+            says: loop
+              ? 'Feed less, or plant more, until nitrate falls; no change of water for it alone.'
+              : 'Feed less, and let fast plants grow.',
+          },
+        ],
         tests: ['nitrate'],
       },
     ];
@@ -110,9 +116,13 @@ const sourceNitrate: Rule = {
           ? 'No change with it can bring this water into the clear.'
           : 'A change cannot bring this water below that, so it takes larger changes than usual.',
         why: 'What a water change brings in stays in.',
-        todo: 'Blend in RO or rain water, keep fast plants, and feed less. For drinking, ask a certified laboratory.',
-        byWhen: 'With the next change.',
-        testAgain: 'Test the source again each season.',
+        proposes: [
+          {
+            kind: 'blend',
+            subjects: ['nitrate'],
+            says: 'Blend RO or rain water into the next changes; keep fast plants.',
+          },
+        ],
         tests: ['nitrate'],
       },
     ];
@@ -139,6 +149,21 @@ const nitrateZero: Rule = {
   source: '"more often an unshaken bottle than clean water": common practice',
   find: (facts) => {
     const nitrate = facts.now('nitrate');
+    const read = facts.read('nitrate');
+    if (read?.state === 'no-value' && read.reading.doubts.includes('step-skipped'))
+      return [
+        {
+          subject: 'nitrate',
+          status: 'clear',
+          note: true,
+          sure: true,
+          what: 'Nitrate is unread: a step that decides was left out.',
+          howSure: 'Whatever its color showed, it is no reading.',
+          why: 'A bottle that was not shaken reads low, or zero.',
+          proposes: [{ kind: 'test', subjects: ['nitrate'], way: 'shaken' }],
+          tests: ['nitrate'],
+        },
+      ];
     if (!nitrate || facts.lives !== 'animals' || isPlanted(facts.water) || facts.water.cycling) return [];
     if (facts.water.kind === 'source' || facts.water.kind === 'stream') return [];
     if (nitrate.best > no3(2.5) || facts.at - facts.water.createdAt < 30 * day) return [];
@@ -151,9 +176,7 @@ const nitrateZero: Rule = {
         what: `Nitrate reads ${shownWords(facts.water, 'nitrate', nitrate)} in a stocked water without plants.`,
         howSure: 'It may be so, but that is more often an unshaken bottle.',
         why: 'What animals leave ends as nitrate; without plants it has nowhere to go between changes.',
-        todo: 'Repeat the nitrate test: shake bottle 2 hard for 30 seconds, and the tube for a minute.',
-        byWhen: 'With the next test.',
-        testAgain: '',
+        proposes: [{ kind: 'test', subjects: ['nitrate'], way: 'shaken' }],
         tests: ['nitrate'],
       },
     ];
@@ -199,8 +222,10 @@ const hiddenNitrite: Rule = {
           what: `${label} reads zero, and may be far over the card.`,
           howSure: suspicion.reasons.join(' '),
           why: 'Far above its range the color flashes deep and bleaches back to zero.',
-          todo: 'Dilute 1:10 and test again: it decides. Use 1 mL of sample in 9 mL distilled water.',
-          byWhen: 'Now.',
+          proposes: [
+            { kind: 'test', subjects: [parameter], way: 'dilute', dilution: bleachDilution },
+            { kind: 'stop-feeding', subjects: [parameter] },
+          ],
           dilution: bleachDilution,
           tests: [parameter],
         },
@@ -283,8 +308,10 @@ const nowhere: Rule = {
         what: `${formatReading(gained)} mg/L of nitrogen more than ${Math.round(days)} days ago, in all three forms together.`,
         howSure: 'Certain by the ranges: more than feeding brings.',
         why: 'Something rots, the source brings it in, or a test is off.',
-        todo: 'Repeat the nitrate test first, with the bottle shaken. Then look for something dead, and test the source.',
-        byWhen: 'Today.',
+        proposes: [
+          { kind: 'test', subjects: ['nitrate'], way: 'shaken' },
+          { kind: 'find-cause', says: 'Look for something dead, and test the source.' },
+        ],
         tests: ['nitrate', 'ammonia'],
       },
     ];

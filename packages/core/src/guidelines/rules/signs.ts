@@ -35,7 +35,7 @@ interface Deaths {
 }
 
 /** Deaths noted within two days and not called over since; null where there are none that count. */
-function deathsOf({ deeds, at, water }: Facts): Deaths | null {
+export function deathsOf({ deeds, at, water }: Facts): Deaths | null {
   const over = deeds.find((d) => d.kind === 'sign-over')?.at ?? -Infinity;
   const lately = (d: Deed) => d.at > over && at - d.at <= signLasts;
   const countOf = (d: Deed): number => (d.amount ? (animalsOf(d.amount)?.count ?? 1) : 1);
@@ -66,7 +66,7 @@ function deathsOf({ deeds, at, water }: Facts): Deaths | null {
 }
 
 /** CO2 from KH and pH, mg/L; null where one is not known. */
-function carbonDioxide(facts: Facts): Interval | null {
+export function carbonDioxide(facts: Facts): Interval | null {
   const [kh, ph] = [facts.now('alkalinity'), facts.now('ph')];
   if (!kh || !ph || ![kh.high, ph.low, ph.high].every(Number.isFinite) || kh.best <= 0) return null;
   const celsius = facts.now('temperature')?.best ?? 25;
@@ -79,7 +79,7 @@ function carbonDioxide(facts: Facts): Interval | null {
 }
 
 /** CO2 beyond which fish may gasp, mg/L. Common practice. */
-const muchCarbonDioxide = 30;
+export const muchCarbonDioxide = 30;
 
 /** What of the last day may have done it, in sentences. */
 function causes(facts: Facts): string[] {
@@ -133,7 +133,9 @@ const shown: Rule = {
       sure: true,
       howSure: 'Signs outrank figures, whatever was read.',
       why,
-      testAgain: 'Look again within two hours, and in the morning.',
+      proposes: [
+        { kind: 'test' as const, subjects: plan.tests.filter((t) => t !== 'potassium' && t !== 'chloride') },
+      ],
       tests: plan.tests.filter((t) => t !== 'potassium'),
     };
     if (deaths) {
@@ -145,8 +147,6 @@ const shown: Rule = {
         what: many
           ? `${deaths.most} ${deaths.fish ? 'animals' : 'shrimp or snails'} died within a day.`
           : `${deaths.fish ? 'An animal' : 'A shrimp or snail'} died within two days.`,
-        todo: 'Take out what is dead. More air, and no food. Test ammonia, nitrite and pH.',
-        byWhen: status === 'watch' ? 'Today.' : 'Now.',
       });
     }
     const others = signs.filter((s) => s !== 'death');
@@ -160,8 +160,6 @@ const shown: Rule = {
           .map((s) => signLabel[s].toLowerCase())
           .join('; ')}.`,
         short: `Animals look wrong: ${signLabel[first!].toLowerCase()}.`,
-        todo: plan.meanwhile.slice(0, 3).join(' '),
-        byWhen: worst === 'watch' ? 'Today.' : 'Now.',
       });
     }
     return said;
@@ -239,9 +237,7 @@ const unconditioned: Rule = {
         what: 'New water went in without conditioner.',
         howSure: 'If it came from the mains, it holds chlorine; drops of these kits do not show it.',
         why: 'Chlorine burns gills and kills a filter within hours.',
-        todo: 'Put in conditioner for the whole water, by its label. More air.',
-        byWhen: 'Now.',
-        testAgain: 'Test ammonia and nitrite tomorrow and on day 3.',
+        proposes: [{ kind: 'bind', subjects: [] }],
         tests: ['ammonia', 'nitrite'],
       },
     ];
@@ -255,7 +251,7 @@ const unconditioned: Rule = {
         ],
       },
       expect: 'act',
-      words: ['Put in conditioner for the whole water'],
+      words: ['Dose conditioner for the whole'],
     },
     {
       says: 'A change with conditioner.',

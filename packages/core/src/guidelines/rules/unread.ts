@@ -1,7 +1,7 @@
 import { type ParameterId, shortName } from '../../readings';
 import { holdWords, agoWords } from '../age';
 import type { Facts } from '../facts';
-import { listed } from '../listed';
+import { listed } from '../../quantity';
 import type { Rule, Said } from '../rule';
 import { midSentence } from '../subject';
 import { type VitalRow, type VitalState, vitalRows } from '../vital-row';
@@ -67,13 +67,23 @@ function helpWords(state: Exclude<VitalState, 'holds'>, rows: readonly VitalRow[
       return rows.some((r) => r.because !== '') ? rows[0]!.because : 'Confirm it with drops.';
     case 'past':
       return rows.some((r) => r.because.startsWith('The change of'))
-        ? 'Or tell how much was changed, and with which water.'
+        ? 'Tell how much was changed and with which water, or test.'
         : '';
     case 'never':
     case 'too-old':
       return '';
   }
 }
+
+/** How to test what does not count. */
+const wayOf = {
+  past: 'as-usual',
+  'no-value': 'repeat',
+  'cannot-show': 'drops',
+  'old-bottle': 'repeat',
+  never: 'as-usual',
+  'too-old': 'as-usual',
+} as const;
 
 const order: readonly Exclude<VitalState, 'holds'>[] = [
   'past',
@@ -113,9 +123,17 @@ const unread: Rule = {
         short: inShort(facts, groups[0]!),
         howSure: 'So nobody can say how this water is today.',
         why: '',
-        todo: [`Test ${listWords(tests)}${tests.length > 1 ? ' in one sitting' : ''}.`, ...help].join(' '),
-        byWhen: 'Today.',
-        testAgain: '',
+        proposes: [
+          ...groups.map(
+            (g) =>
+              ({
+                kind: 'test',
+                subjects: g.rows.map((r) => r.parameter),
+                way: wayOf[g.state],
+              }) as const,
+          ),
+          ...help.map((says) => ({ kind: 'tell', says }) as const),
+        ],
         tests,
       },
     ];
@@ -174,9 +192,13 @@ const salted: Rule = {
           ? 'So much chloride is brackish water, sea water or a medicine. Say which, in the form of this water.'
           : 'Total and free ammonia are judged all the same.',
       why: 'Beside so much chloride nitrite harms little; the free share of ammonia is lower, so this is the careful side.',
-      todo: 'Set limits of your own for pH and nitrite. Read the kit by its card for salt water.',
-      byWhen: 'When you can.',
-      testAgain: '',
+      proposes: [
+        {
+          kind: 'tell',
+          says: 'Set limits of your own for pH and nitrite; read the kit by its card for salt water.',
+        },
+        { kind: 'test', subjects: ['ammonia'] },
+      ],
       tests: [],
     };
     return [said];

@@ -8,6 +8,7 @@ import { buildStale, checkNode, installMissing, root } from './ready.mjs';
 import { benchChemistry } from './bench-chemistry.mjs';
 import { benchColor } from './bench-color.mjs';
 import { benchCycle } from './bench-cycle.mjs';
+import { benchEmergency } from './bench-emergency.mjs';
 import { benchFindings } from './bench-findings.mjs';
 import { benchPhoto } from './bench-photo.mjs';
 import { benchPlan } from './bench-plan.mjs';
@@ -216,6 +217,7 @@ await benchFindings(say, async (on) => {
 });
 
 // 8. The core's intervals beside bare formulas.
+await benchEmergency(say);
 await benchChemistry(say);
 
 // 9. The order of work for eight tests.

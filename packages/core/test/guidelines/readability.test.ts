@@ -9,6 +9,7 @@ import {
 } from '@hedge-lamp/core/guidelines';
 import { fleschKincaid } from 'flesch-kincaid';
 import { syllable } from 'syllable';
+import { saidByPlan } from './said-by';
 import { workedWaters } from './worked-waters';
 
 /** Figures and units say themselves; what is left is what a tired person has to read. */
@@ -51,6 +52,14 @@ for (const w of workedWaters)
   for (const f of today(givenOf(w.given)).findings)
     findings.set(sentence(f), { text: sentence(f), what: f.what });
 const all = [...findings.values()];
+/** Every whole plan likewise. */
+const plans = new Map<string, string>();
+const takePlan = (scenario: Parameters<typeof givenOf>[0]) => {
+  const text = saidByPlan(today(givenOf(scenario)).plan).replace(/\n/g, ' ');
+  plans.set(text, text);
+};
+for (const w of workedWaters) takePlan({ ...w.given, water: { ...w.given.water, netLiters: w.liters } });
+for (const rule of allRules) for (const { given } of rule.examples) takePlan(given);
 
 describe('what is said can be read by a tired person', () => {
   it('of thirty words and more: grade 8 on average, none over 12 (Flesch and Kincaid 1975)', () => {
@@ -69,6 +78,28 @@ describe('what is said can be read by a tired person', () => {
       );
     expect(graded.filter((g) => g.grade > 12)).toEqual([]);
     expect(mean).toBeLessThanOrEqual(8);
+  });
+
+  it('as a plan: grade 8 on average, none over 12, and no sentence twice', () => {
+    const graded = [...plans.values()]
+      .filter((text) => wordsOf(text).length >= 30)
+      .map((text) => ({ grade: gradeOf(text), text }))
+      .sort((a, b) => b.grade - a.grade);
+    expect(graded.length).toBeGreaterThan(40);
+    const mean = graded.reduce((sum, g) => sum + g.grade, 0) / graded.length;
+    if (process.env.HEDGE_LAMP_GRADES)
+      console.log(
+        `${graded.length} plans, mean grade ${mean.toFixed(1)}, highest ${graded[0]!.grade.toFixed(1)}\n${graded[0]!.text}`,
+      );
+    expect(graded.filter((g) => g.grade > 12)).toEqual([]);
+    expect(mean).toBeLessThanOrEqual(8);
+    for (const text of plans.values()) {
+      const sentences = text
+        .split(/(?<=[.?!])\s+/)
+        .filter((s) => s.split(/\s+/).length > 3 && !s.startsWith('Only if') && !s.includes('GH stays'));
+      const twice = sentences.filter((s, k) => sentences.indexOf(s) !== k);
+      expect([...new Set(twice)]).toEqual([]);
+    }
   });
 
   it('in lines of at most 25 words', () => {

@@ -220,7 +220,9 @@ describe('plans, stepped minute by minute', () => {
             [420, act],
           ] as const) {
             const left = settledAt(start, gasOfAir(start.celsius, ppm));
-            for (const { minute, water } of closed) {
+            for (const { minute, water } of closed.filter(
+              (_s, k) => k % 4 === 0 || k === closed.length - 1,
+            )) {
               // While a bucket is poured nothing airs to its end; a drip of hours may.
               if (deeds.some((d) => d.overflow !== true && minute > d.at && minute < d.at + d.lasts))
                 continue;

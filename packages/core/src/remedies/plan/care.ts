@@ -1,3 +1,6 @@
+import { FieldError } from '../../quantity';
+import type { Deed } from '../deed';
+import { effectOf } from '../deed-amount';
 import type { PlanLine } from './action';
 import { degreesAnHour } from './caps';
 import { day, hour, minute, morningAfter, nextHour, rounded } from './clock';
@@ -99,7 +102,7 @@ export function signsSection(context: Context): Section {
     line({
       kind: 'look',
       at: at + (gasping ? 20 * minute : 2 * hour),
-      says: gasping ? 'Look at them: no better? Then act on the next line.' : 'Look at them again.',
+      says: gasping ? 'Look at them. No better? Go on without waiting.' : 'Look at them again.',
       serves,
     }),
   );
@@ -160,6 +163,26 @@ const bareChange = (given: PlanGiven) =>
       d.amount.conditioned === false,
   );
 
+/** Chloramine carries nitrogen: 1 mg/L of it as chlorine 0.198 mg/L (stoichiometry of NH2Cl and Cl2). */
+const nitrogenOfChloramine = 0.198;
+/** What mains water may hold of it, mg/L as chlorine. Common practice. */
+const usualChloramine = 3;
+
+function chloramineWords(given: PlanGiven, change: Deed): string[] {
+  const { amount } = change;
+  if (!amount) return [];
+  try {
+    const part = effectOf(amount, given.water.liters).part?.best;
+    if (part === undefined) return [];
+    return [
+      `If the tap holds chloramine, ${usualChloramine} mg/L of it leaves about ${given.rough('ammonia', usualChloramine * nitrogenOfChloramine * part)} here.`,
+    ];
+  } catch (error) {
+    if (error instanceof FieldError) return [];
+    throw error;
+  }
+}
+
 /** New water without conditioner: chlorine, which drops do not show. */
 export function chlorineSection(context: Context): Section {
   const { given } = context;
@@ -179,7 +202,10 @@ export function chlorineSection(context: Context): Section {
         nth: 'chlorine',
         at,
         says: `Dose conditioner for the whole ${water.liters === null ? 'water' : given.volume(water.liters)}, by its label.`,
-        details: ['Against chlorine; drops do not show it. Before any further change of water.'],
+        details: [
+          'Against chlorine; drops do not show it. Before any further change of water.',
+          ...chloramineWords(given, change),
+        ],
         serves,
         writes: [{ kind: 'conditioner', detail: '', amount: { by: 'against', against: 'chlorine' } }],
       }),

@@ -77,7 +77,7 @@ function khLine(
     at,
     onlyIf,
     says: `Dissolve ${gramsWords(grams)} ${saltName('sodium-bicarbonate')}${pond ? '; pour it round the edge' : '; pour it in slowly'}.`,
-    details: [`KH up by ${degrees === 1 ? '1' : degrees} °dKH. Baking soda only, nothing sold to lift pH.`],
+    details: [`KH up by ${degrees} °dKH.`, 'Baking soda only, nothing sold to lift pH.'],
     amount: {
       share: null,
       waters: [],

@@ -205,6 +205,29 @@ function mergedTests(lines: readonly PlanLine[]): PlanLine[] {
 const order = (a: PlanLine, b: PlanLine): number =>
   (a.at ?? Infinity) - (b.at ?? Infinity) || rankOf(a.kind) - rankOf(b.kind);
 
+const times = ['', ' again', ' once more', ' a fourth time', ' a fifth time'] as const;
+
+/** No sentence is said twice: a line that comes again says so, and what was said with an earlier one is left out. */
+function withoutRepeats(lines: readonly PlanLine[]): PlanLine[] {
+  const said = new Map<string, number>();
+  const heard = new Set<string>();
+  return lines.map((l) => {
+    const n = said.get(l.says) ?? 0;
+    said.set(l.says, n + 1);
+    const from = / again\b/.test(l.says) ? 1 : 0;
+    const says =
+      n === 0 ? l.says : l.says.replace(/( again)?([,.:]| \()/, `${times[n + from] ?? ' yet again'}$2`);
+    const details = l.details.filter((d) => {
+      // How much goes in is said with each change.
+      if (/GH stays/.test(d)) return true;
+      const isNew = !heard.has(d);
+      heard.add(d);
+      return isNew;
+    });
+    return { ...l, says, details };
+  });
+}
+
 /** What was ticked within a day and need not be said again; a test or a change is another matter. */
 function notDone(lines: readonly PlanLine[], { deeds, at }: PlanGiven): PlanLine[] {
   const ticked = new Set(
@@ -251,7 +274,7 @@ export function planOf(given: PlanGiven): Plan {
   lines = notDone(lines, given);
   const urgent = context.emergency;
   if (!lines.some((l) => l.kind === 'test' && l.at !== null)) lines.push(...claimsSection(context).lines);
-  lines = mergedTests(lines).sort(order);
+  lines = withoutRepeats(mergedTests(lines).sort(order));
   const putOff = new Map(given.putOff.map((p) => [p.lineId, p.until]));
   const doneTicks = new Map<string, { tickId: string; says: string; at: number }>();
   for (const d of given.deeds)

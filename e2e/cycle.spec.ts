@@ -249,7 +249,8 @@ test('with fish in the water what harms them comes first, and a stall is named w
   await expect(alarms.getByRole('link', { name: 'What to do: the plan' })).toBeVisible();
   await expect(verdict(page)).toContainText('It stands still: Ammonia has not fallen for 12 days.');
   await expect(verdict(page)).toContainText('KH is down to 1 °dKH');
-  await expect(verdict(page)).toContainText('Add bicarbonate for 3 to 4 °dKH');
+  // With fish in the water one plan says how much: it stands on Today.
+  await expect(verdict(page)).toContainText('The plan of this water says how much, and when.');
 });
 
 test('two who change one cycle are shown the difference', async ({ page, served }) => {

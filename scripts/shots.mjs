@@ -77,9 +77,6 @@ await shoot(wide, 'help', `/waters/${id('Rescue tub')}/share`);
 await shoot(wide, 'cycle', `/waters/${id('Nursery cube')}/cycle`, (page) =>
   page.getByText(/^Most likely ready/).waitFor({ timeout: 60_000 }),
 );
-await shoot(wide, 'workings', `/waters/${id('Bell Pond')}/today`, (page) =>
-  page.getByRole('button', { name: /Workings of Free/ }).click(),
-);
 await shoot(wide, 'trace', `/waters/${id('Fern Window')}/trace/nitrate`);
 await shoot(wide, 'log', `/waters/${id('Nursery cube')}/log`);
 await shoot(wide, 'bench-start', `/waters/${id('Bell Pond')}/bench`, (page) =>
@@ -143,6 +140,49 @@ await shoot(wide, 'bench-photo', bench, async (page) => {
     .evaluate((button) => window.scrollTo(0, button.getBoundingClientRect().top + window.scrollY - 70));
 });
 await shoot(phone, 'phone-bench-drops', bench, tube('KH'));
+
+// An emergency: a tank of hard, basic water whose filter was washed, and a soft tap that helps; two lines are ticked.
+const figures = async (waterId, list) => {
+  for (const [parameter, text, unit] of list)
+    await call('POST', '/api/readings', {
+      id: randomUUID(),
+      waterId,
+      parameter,
+      takenAt: Date.now() - 60_000,
+      zone: 'Etc/UTC',
+      entered: { how: 'figure', text, unit },
+    });
+};
+const [softTap, crate] = [randomUUID(), randomUUID()];
+await call('POST', '/api/waters', { id: softTap, name: 'Spring', kind: 'source' });
+await figures(softTap, [
+  ['ammonia', '0', 'mg/L NH3-N'],
+  ['ph', '7.0', 'pH'],
+  ['alkalinity', '3', '°dKH'],
+  ['hardness', '5', '°dGH'],
+]);
+await call('POST', '/api/waters', {
+  id: crate,
+  name: 'Stone tank',
+  kind: 'aquarium',
+  netLiters: 300,
+  stockGroups: ['rift-lake-fish'],
+  sourceWaterId: softTap,
+});
+await figures(crate, [
+  ['ammonia', '1.5 (1–2)', 'mg/L NH3-N'],
+  ['nitrite', '0 (0–0.1)', 'mg/L NO2'],
+  ['ph', '8.6 (8.5–8.7)', 'pH'],
+  ['alkalinity', '14', '°dKH'],
+  ['hardness', '16', '°dGH'],
+  ['temperature', '26', '°C'],
+]);
+await shoot(wide, 'plan', `/waters/${crate}/today`, async (page) => {
+  for (const says of [/^Done: Air more/, /^Done: Feed nothing/, /^Done: Change half/])
+    await page.getByRole('button', { name: says }).first().click();
+  await page.getByRole('list', { name: 'Done within a day' }).getByText('Change half').waitFor();
+  await page.waitForTimeout(6000);
+});
 
 await browser.close();
 server.kill();

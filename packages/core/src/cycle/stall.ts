@@ -85,18 +85,21 @@ export function slowedBy(log: CycleLog, deeds: readonly Deed[], now: number): St
   const done = (kind: Deed['kind'], days: number) =>
     deeds.some((d) => d.kind === kind && d.deletedAt === null && now - d.at <= days * 86_400_000);
   const found: Stall[] = [];
-  const add = (cause: StallCause, what: string, cure: string) => found.push({ cause, what, cure });
+  /** With animals in it one plan says what is done to the water: this only leads there. */
+  const cure = (own: string) =>
+    log.feeding === 'fish' ? 'The plan of this water says how much, and when.' : own;
+  const add = (cause: StallCause, what: string, how: string) => found.push({ cause, what, cure: how });
   if (kh && kh.value.best <= lowKh * 1.05)
     add(
       'kh-gone',
       `KH is down to ${Number(inDegrees(kh.value.best).toPrecision(2))} °dKH: the films need its carbonate, and turn over 0.4 °dKH with each mg of nitrogen.`,
-      'Add bicarbonate for 3 to 4 °dKH, with animals no more than 1 to 2 a day, and test KH every few days until the end.',
+      cure('Add bicarbonate for 3 to 4 °dKH, and test KH every few days until the end.'),
     );
   if (ph && ph.value.best < lowPh)
     add(
       'ph-low',
       `pH is ${ph.value.best}: the films slow under 7 and nearly stop under 6.`,
-      'Raise KH with bicarbonate: pH follows. With fish in the water go slowly and watch free ammonia.',
+      cure('Raise KH with bicarbonate: pH follows.'),
     );
   if (celsius !== undefined && celsius < coldWater)
     add(
@@ -112,13 +115,15 @@ export function slowedBy(log: CycleLog, deeds: readonly Deed[], now: number): St
       bleach
         ? 'Nitrite fell to nothing within days of a high reading: far over its card the color bleaches.'
         : 'Nitrite is past what the card can tell, so a fall would not show, and so much of it slows its own film.',
-      'Dilute the sample 1 in 10 and read it again; change half the water where it is over 10 mg/L NO2.',
+      log.feeding === 'fish'
+        ? 'Dilute the sample 1 in 10 and read it again; the plan of this water says what to change.'
+        : 'Dilute the sample 1 in 10 and read it again; change half the water where it is over 10 mg/L NO2.',
     );
   if (ammonia && ammonia.value.low > highAmmonia)
     add(
       'ammonia-too-high',
       `Ammonia is over ${highAmmonia} mg/L N: free ammonia slows nitrite’s film from 0.1 to 1 mg/L NH3 on (Anthonisen and others 1976).`,
-      'Do not dose; change water until ammonia reads under 4 mg/L N.',
+      cure('Do not dose; change water until ammonia reads under 4 mg/L N.'),
     );
   if (done('treatment', 5))
     add(

@@ -109,11 +109,19 @@ export function toDo(given: ToDoGiven): ToDo[] {
   const buffered = deeds.some((d) => d.kind === 'buffer' && d.deletedAt === null && now - d.at < 2 * day);
   if (khRunsOut !== null && khRunsOut > worthBicarbonate && !buffered && cause?.cause !== 'kh-gone') {
     const low = kh !== undefined && kh.value.best < khLow;
-    if (low && liters !== null) {
+    if (low && log.feeding === 'fish')
+      list.push(
+        thing(
+          'Raise KH as the plan of this water says.',
+          `The cycle takes 0.4 °dKH with each mg of nitrogen: KH would run out before the end (${chanceWords(khRunsOut)}).`,
+          { tests: ['alkalinity'] },
+        ),
+      );
+    else if (low && liters !== null) {
       const { amount, grams } = bufferFor(degrees, liters);
       list.push(
         thing(
-          `Put in ${grams} g of bicarbonate for ${degrees} °dKH${log.feeding === 'fish' ? ', in three parts over three days' : ''}.`,
+          `Put in ${grams} g of bicarbonate for ${degrees} °dKH.`,
           `The cycle takes 0.4 °dKH with each mg of nitrogen: KH would run out before the end (${chanceWords(khRunsOut)}).`,
           { deed: { kind: 'buffer', amount, detail: `for ${degrees} °dKH` }, tests: ['alkalinity'] },
         ),

@@ -167,7 +167,7 @@ function planLines({ done, lines, cannot }: Plan, zone: string): string[] {
     ...lines
       .filter((l) => l.putOffUntil === null)
       .map((l) =>
-        [l.at === null ? 'When it suits:' : `${l.within ? 'By ' : ''}${short(l.at)}:`, l.says, l.onlyIf]
+        [l.at === null ? 'Later:' : `${l.within ? 'By ' : ''}${short(l.at)}:`, l.says, l.onlyIf]
           .filter(Boolean)
           .join(' '),
       ),

@@ -160,7 +160,7 @@ const ofSource: Advice = {
 const ofSourceAmmonia: Advice = {
   why: 'Mains water that shows ammonia likely holds chloramine; a well’s comes from the ground. What a source carries, every change brings in.',
   watch: [
-    { kind: 'bind', says: 'With each change: conditioner that breaks chloramine.' },
+    { kind: 'bind', says: 'With each change: conditioner that breaks chloramine, if it is mains water.' },
     {
       kind: 'hold',
       hold: 'tap',
@@ -169,7 +169,7 @@ const ofSourceAmmonia: Advice = {
     { kind: 'test', says: 'Test the water it goes into, the day after each change.' },
   ],
   act: [
-    { kind: 'bind', says: 'With each change: conditioner that breaks chloramine.' },
+    { kind: 'bind', says: 'With each change: conditioner that breaks chloramine, if it is mains water.' },
     {
       kind: 'hold',
       hold: 'tap',

@@ -38,6 +38,8 @@ export function volumeFromDose(grams: number, salt: keyof typeof salts, rise: In
 export function afterwardsOf(facts: Facts, given: FactsGiven): string[] {
   const { water, at, deeds } = facts;
   const lines: string[] = [];
+  // What is dosed to feed a filter is meant to go: the cycle tells of that.
+  if (facts.lives === 'nobody') return lines;
   const sources = (id: string) =>
     given.sourceOf?.(id) ?? (given.source?.water.id === id ? given.source : null);
   for (const parameter of watchedFigures) {

@@ -69,7 +69,7 @@ describe('the page for somebody who helps', () => {
 
   it('tells the plan with its times by the clock of the keeper, what hangs on a reading, and what was ticked', () => {
     expect(sheet.plan.length).toBeGreaterThan(2);
-    for (const line of sheet.plan) expect(line).toMatch(/^(By |When |Done )?.*: [A-Z]/);
+    for (const line of sheet.plan) expect(line).toMatch(/^(By |Later|Done )?.*: [A-Z]/);
     expect(sheet.plan.some((l) => /^2026-05-\d\d \d\d:\d\d: /.test(l))).toBe(true);
     expect(sheetAsMarkdown(sheet)).toContain('## The plan');
   });

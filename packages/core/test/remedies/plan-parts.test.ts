@@ -226,4 +226,33 @@ describe('a plan is never calmer than the water', () => {
     expect(text).not.toMatch(/\d\d (such )?changes/);
     expect(plan.lines.filter((l) => l.kind === 'change' && l.onlyIf === '')).toHaveLength(1);
   });
+  it('no buffer goes in while ammonia or pH was never read: they decide', () => {
+    const plan = planFor(
+      givenOf({ water: { netLiters: 100 }, read: { alkalinity: '1 (0.5–1)', ph: '6.6' } }),
+    );
+    expect(plan.lines.filter((l) => l.kind === 'raise-kh')).toEqual([]);
+    expect(plan.lines.some((l) => l.kind === 'test' && l.subjects.includes('ammonia'))).toBe(true);
+  });
+  it('a loop gets no sodium', () => {
+    const plan = planFor(
+      givenOf({
+        kind: 'aquaponics',
+        stock: ['tilapia', 'leafy-greens'],
+        water: { netLiters: 1000 },
+        read: {
+          ammonia: '0 (0–0.1)',
+          nitrite: '0 (0–0.1)',
+          ph: '6.6',
+          alkalinity: '2 (1.5–2)',
+          temperature: '26',
+        },
+      }),
+    );
+    const portion = plan.lines.find((l) => l.kind === 'raise-kh')!;
+    // +1 °dKH in 1,000 L: 35.71 g of KHCO3.
+    expect(portion.amount!.salts).toEqual([
+      { salt: 'potassium-bicarbonate', grams: expect.closeTo(35.7, 1) },
+    ]);
+    expect(JSON.stringify(plan.lines)).not.toMatch(/sodium-bicarbonate|sodium-chloride/);
+  });
 });

@@ -206,7 +206,7 @@ summary {
 }
 @media print {
   .main > :not(.lamp),
-  aside > :not(.plan) {
+  aside > :not(.plan):not(.caution) {
     display: none !important;
   }
   .today {

@@ -43,8 +43,8 @@ const off = computed(() => props.line.putOffUntil !== null);
     >
     <span v-else class="pip" aria-hidden="true"><i /></span>
     <div>
-      <div class="top">
-        <p class="when">{{ off ? `put off; ${when}` : when }}</p>
+      <div v-if="!hold" class="top">
+        <p class="when">{{ off ? `put off${when ? `; ${when}` : ``}` : when }}</p>
         <template v-if="tickable || isTest">
           <button
             v-if="off"

@@ -11,7 +11,7 @@ const DeedForm = defineAsyncComponent(() => import('./DeedForm.vue'));
 /** What to do about this water, in order. Each line is ticked, put off, or done by reading a test. */
 const props = defineProps<{ plan: Plan; waterId: string; waterName: string; now: number }>();
 const emit = defineEmits<{ changed: [] }>();
-const { busy, failed, tick, takeBack, putOff } = usePlan(
+const { busy, failed, spoken, tick, takeBack, putOff } = usePlan(
   () => props.waterId,
   () => emit('changed'),
 );
@@ -49,6 +49,7 @@ const print = () => window.print();
     <p v-if="plan.emergency" class="quiet small">
       For {{ waterName }}. Animals that suffer: a vet or a fish-health professional knows more than a plan.
     </p>
+    <p class="visually-hidden" role="status">{{ spoken }}</p>
     <p v-if="orphan" class="failure" role="alert">{{ orphan }}</p>
     <p v-if="nothing" class="quiet">Nothing to do.</p>
     <ul v-if="plan.afterwards.length > 0" class="afterwards">
@@ -71,12 +72,6 @@ const print = () => window.print();
         </button>
       </li>
     </ol>
-    <p v-if="plan.asks.includes('source')" class="quiet small">
-      <RouterLink :to="{ name: 'water-edit', params: { waterId } }"
-        >Name the water you change with</RouterLink
-      >
-      and test it: then the plan can reckon with it.
-    </p>
     <ol class="lines" :aria-label="`Plan for ${waterName}`">
       <template v-for="l in standing" :key="l.id">
         <li v-if="l === askBefore" class="ask">
@@ -110,6 +105,12 @@ const print = () => window.print();
         />
       </ol>
     </details>
+    <p v-if="plan.asks.includes('source')" class="quiet small">
+      <RouterLink :to="{ name: 'water-edit', params: { waterId } }"
+        >Name the water you change with</RouterLink
+      >
+      and test it: then the plan can reckon with it.
+    </p>
     <p v-for="line in plan.cannot" :key="line" class="cannot">{{ line }}</p>
     <DeedForm
       v-if="told"
@@ -195,7 +196,7 @@ ul {
 @media print {
   .print,
   .undo,
-  .ask button {
+  .ask {
     display: none;
   }
   .plan.sheet {

@@ -4,9 +4,9 @@ import { differenceInCalendarDays, format } from 'date-fns';
 
 const minute = 60_000;
 
-/** When a line is to be done, by the clock on the wall: "now", "18:30", "tomorrow 08:00", "by Thursday, 3 December". */
+/** When a line is to be done, by the clock on the wall: empty where no clock is meant, "now", "18:30", "tomorrow 08:00", "by Thursday, 3 December". */
 export function whenWords({ at, within }: Pick<PlanLine, 'at' | 'within'>, now: number): string {
-  if (at === null) return 'when it suits';
+  if (at === null) return '';
   if (at <= now + 5 * minute) return 'now';
   const days = differenceInCalendarDays(at, now);
   const clock = format(at, 'HH:mm');

@@ -5,16 +5,16 @@ import { sentenceOf } from '../api/api-error';
 import { call } from '../api/call';
 import { useServerLink } from '../clock/server-link';
 import { thisZone } from '../clock/words';
-import { useNotices } from '../shell/notice-store';
 
 const hour = 3_600_000;
 
 /** Ticks lines of a plan, takes ticks back and puts lines off. What fails is said beside the line and can be tried again. */
 export function usePlan(waterId: () => string, changed: () => void) {
   const link = useServerLink();
-  const notices = useNotices();
   const busy = ref<string | null>(null);
   const failed = ref<{ readonly lineId: string; readonly sentence: string } | null>(null);
+  /** What was just done, for a screen reader; the list of what was done shows it, with its Undo. */
+  const spoken = ref('');
   const base = () => `/api/waters/${waterId()}/plan`;
   /** The same tick, sent again after a lost answer, is one tick. */
   const tickIds = new Map<string, string>();
@@ -51,10 +51,11 @@ export function usePlan(waterId: () => string, changed: () => void) {
     );
     if (!kept) return;
     tickIds.delete(mark);
-    notices.say('Done, and noted.', { undo: () => takeBack(id) });
+    spoken.value = `Done, and noted: ${line.says}`;
   }
   async function takeBack(tickId: string): Promise<void> {
-    await send(tickId, () => call<Plan>('DELETE', `${base()}/ticks/${tickId}`));
+    if (await send(tickId, () => call<Plan>('DELETE', `${base()}/ticks/${tickId}`)))
+      spoken.value = 'Taken back.';
   }
   const putOff = (line: PlanLine, hours: number | null) =>
     send(line.id, () =>
@@ -63,5 +64,5 @@ export function usePlan(waterId: () => string, changed: () => void) {
         until: hours === null ? null : Math.round(link.now() + hours * hour),
       }),
     );
-  return { busy, failed, tick, takeBack, putOff };
+  return { busy, failed, spoken, tick, takeBack, putOff };
 }

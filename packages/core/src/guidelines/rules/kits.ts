@@ -1,5 +1,5 @@
 import { overlap } from '../../quantity';
-import { type ParameterId, measuredIds, parameters } from '../../readings';
+import { type ParameterId, measuredIds, parameters, shortName } from '../../readings';
 import type { Facts, PastRead } from '../facts';
 import { bottleOf } from '../effective';
 import { judge } from '../judge';
@@ -330,7 +330,7 @@ const expired: Rule = {
             {
               kind: 'replace-bottle',
               subjects: [parameter],
-              says: `Replace the bottle for ${midSentence(label)}, or check it against a standard.`,
+              says: `Replace the bottle for ${midSentence(shortName(parameter))}, or check it against a standard.`,
             },
           ],
           tests: [parameter],

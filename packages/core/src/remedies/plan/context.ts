@@ -97,6 +97,18 @@ const proposes = (c: Concern, kinds: readonly string[], subject: string): boolea
   !c.note &&
   c.proposals.some((p) => kinds.includes(p.kind) && (p.subjects as readonly string[]).includes(subject));
 
+/** Ammonia that nobody read lately may stand in a water with animals, mg/L as N. Hedge Lamp's own, on the careful side. */
+const untoldAmmonia = 0.5;
+
+/** The figures that a plan reckons with: ammonia that is not known may be there. */
+function guarded(given: PlanGiven): PlanFigures {
+  const { figures } = given;
+  const known = figures.ammonia !== null && !given.isPast('ammonia');
+  if (known || given.water.lives === 'nobody') return figures;
+  const { low, best, high } = figures.ammonia ?? point(0);
+  return { ...figures, ammonia: { low, best, high: Math.max(high, untoldAmmonia) } };
+}
+
 /** What the sections of a plan share. */
 export function contextOf(given: PlanGiven): Context {
   const { water, figures, concerns, signs } = given;
@@ -120,7 +132,7 @@ export function contextOf(given: PlanGiven): Context {
   const least = wasEmergency ? 'act' : 'urgent';
   const poisoned = isAtLeast(levels.ammonia, least) || isAtLeast(levels.nitrite, least);
   const { liters } = water;
-  const known = liters !== null ? pictureOf(figures, liters) : null;
+  const known = liters !== null ? pictureOf(guarded(given), liters) : null;
   const candidates = [
     ...(given.source ? [given.source] : given.others.length > 0 ? [] : [cleanWater]),
     ...given.others,

@@ -69,6 +69,7 @@ export const saltWords = (list: readonly { readonly salt: SaltId; readonly grams
 
 const plainNames: Partial<Record<SaltId, string>> = {
   'sodium-bicarbonate': 'baking soda',
+  'potassium-bicarbonate': 'potassium bicarbonate (KHCO3)',
   'calcium-chloride-dihydrate': 'calcium chloride (CaCl2·2H2O)',
   'magnesium-sulfate': 'Epsom salt (MgSO4·7H2O)',
   'sodium-chloride': 'plain salt (NaCl)',

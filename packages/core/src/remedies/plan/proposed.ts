@@ -100,7 +100,8 @@ export function proposedSection(context: Context): Section {
     for (const [k, p] of concern.proposals.entries()) {
       if ((sized as readonly string[]).includes(p.kind) && p.says === '') continue;
       if (frozen && (p.kind === 'warm' || p.kind === 'stop-feeding' || p.kind === 'feed-less')) continue;
-      const standing = concern.note || given.water.kind === 'source';
+      const standing =
+        concern.note || (given.water.kind === 'source' && (p.kind !== 'test' || p.subjects.length === 0));
       const at = standing ? null : given.at + dueAfter[concern.status];
       const subjects = p.kind === 'test' ? wanted(context, concern, p) : p.subjects;
       if (p.kind === 'test' && p.subjects.length > 0 && subjects.length === 0) continue;

@@ -1,5 +1,7 @@
 import { uncheckedUnionizedFraction } from '../../chemistry/unionized-ammonia';
-import { convert, toCanonical } from '../../quantity';
+import type { SaltId } from '../../chemistry';
+import { convert, listed, toCanonical } from '../../quantity';
+import { midSentence, shortName } from '../../readings/parameter';
 import type { PlanLine } from './action';
 import { airing, isSensitive, oldAcidWater } from './caps';
 import { changeLine, newWaterWords } from './change-line';
@@ -21,6 +23,11 @@ const firstStep = 0.3;
 const proposers = (given: PlanGiven, kind: 'raise-kh' | 'raise-gh'): Concern[] =>
   given.concerns.filter((c) => !c.note && c.proposals.some((p) => p.kind === kind));
 
+/** What lifts KH: baking soda; in a loop potassium bicarbonate, since sodium stays there. Common practice. */
+const baseOf = ({ water }: PlanGiven): SaltId =>
+  water.kind === 'aquaponics' ? 'potassium-bicarbonate' : 'sodium-bicarbonate';
+
+/** Both bicarbonates bring the same to pH and KH: only their weight differs. */
 const lifted = (picture: Picture, degrees: number): Picture =>
   mapPicture(picture, (t) =>
     dissolved(
@@ -29,6 +36,8 @@ const lifted = (picture: Picture, degrees: number): Picture =>
       gramsToLift('sodium-bicarbonate', 'alkalinity', degrees * degree, t.liters),
     ),
   );
+const gramsFor = (given: PlanGiven, degrees: number, liters: number): number =>
+  gramsToLift(baseOf(given), 'alkalinity', degrees * degree, liters);
 
 /** The largest lift of KH, in steps of a tenth of a degree, that keeps to pH and to the airing bound. */
 export function khPortion(
@@ -65,7 +74,8 @@ function khLine(
 ): PlanLine {
   const { given } = context;
   const { liters } = before.best;
-  const grams = gramsToLift('sodium-bicarbonate', 'alkalinity', degrees * degree, liters);
+  const base = baseOf(given);
+  const grams = gramsFor(given, degrees, liters);
   const after = lifted(before, degrees);
   const pond = given.water.kind === 'pond';
   const ammonia = given.figures.ammonia;
@@ -76,12 +86,17 @@ function khLine(
     nth,
     at,
     onlyIf,
-    says: `Dissolve ${gramsWords(grams)} ${saltName('sodium-bicarbonate')}${pond ? '; pour it round the edge' : '; pour it in slowly'}.`,
-    details: [`KH up by ${degrees} °dKH.`, 'Baking soda only, nothing sold to lift pH.'],
+    says: `Dissolve ${gramsWords(grams)} ${saltName(base)}${pond ? '; pour it round the edge' : '; pour it in slowly'}.`,
+    details: [
+      `KH up by ${degrees} °dKH.`,
+      base === 'sodium-bicarbonate'
+        ? 'Baking soda only, nothing sold to lift pH.'
+        : 'Food grade, and no baking soda: sodium stays in a loop.',
+    ],
     amount: {
       share: null,
       waters: [],
-      salts: [{ salt: 'sodium-bicarbonate', grams }],
+      salts: [{ salt: base, grams }],
       portions: null,
       hours: null,
     },
@@ -102,7 +117,7 @@ function khLine(
         : []),
     ],
     serves: context.servedBy('alkalinity', 'ph'),
-    writes: [{ kind: 'buffer', detail: '', amount: saltDeed('sodium-bicarbonate', grams) }],
+    writes: [{ kind: 'buffer', detail: '', amount: saltDeed(base, grams) }],
   });
 }
 
@@ -141,6 +156,24 @@ function khLines(context: Context, picture: Picture, from: number): Section {
         serves,
       }),
     );
+  // How far KH may rise hangs on the ammonia and on pH: what is not known of them is read first.
+  const unknown = (['ammonia', 'ph', 'alkalinity'] as const).filter(
+    (p) => figures[p] === null || given.isPast(p),
+  );
+  if (unknown.length > 0)
+    return {
+      lines: [
+        ...lines,
+        line({
+          kind: 'test',
+          subjects: [...unknown],
+          nth: 'decides',
+          at,
+          says: `Test ${listed(unknown.map((p) => midSentence(shortName(p))))}: ${unknown.length > 1 ? 'they decide' : 'it decides'} how much KH may rise.`,
+          serves,
+        }),
+      ],
+    };
   if (missing <= 0.05) return lines.length > 0 ? { lines } : nothing;
   const buffered = given.deeds.find((d) => d.kind === 'buffer' && d.at > (given.readAt('alkalinity') ?? 0));
   if (buffered) {
@@ -187,14 +220,14 @@ function khLines(context: Context, picture: Picture, from: number): Section {
   } else lines.push(testReserves(context, tomorrow));
   const lowest = (figures.alkalinity?.low ?? now) + whole * degree;
   if (left.best.alkalinity >= aim - 0.05 * degree && lowest < aim - 0.05 * degree) {
-    const grams = gramsToLift('sodium-bicarbonate', 'alkalinity', degree, left.best.liters);
+    const grams = gramsFor(given, 1, left.best.liters);
     lines.push(
       line({
         kind: 'raise-kh',
         subjects: ['alkalinity'],
         nth: 'again',
         at: tomorrow + 30 * minute,
-        says: `Dissolve ${gramsWords(grams)} ${saltName('sodium-bicarbonate')} again.`,
+        says: `Dissolve ${gramsWords(grams)} ${saltName(baseOf(given))} again.`,
         onlyIf: `Only if KH may still be under ${given.rough('alkalinity', aim)}.`,
         details: water.kind === 'pond' ? ['Oyster shell or coral in a bag keeps it up over the winter.'] : [],
         serves,
@@ -209,7 +242,7 @@ function khLines(context: Context, picture: Picture, from: number): Section {
       gramsToLift('sodium-bicarbonate', 'alkalinity', aim - left.best.alkalinity, left.best.liters),
     );
     const bound = ammoniaBound(end, limits.free);
-    const grams = gramsToLift('sodium-bicarbonate', 'alkalinity', degree, left.best.liters);
+    const grams = gramsFor(given, 1, left.best.liters);
     lines.push(
       line({
         kind: 'raise-kh',

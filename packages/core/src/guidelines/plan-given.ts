@@ -174,8 +174,6 @@ export function planGivenOf(
     ph: facts.figure('ph')?.value ?? null,
     temperature: facts.read('temperature')?.value ?? facts.free?.used.temperature ?? null,
   };
-  const openedPh =
-    facts.afternoonWanted && figures.ph ? interval(figures.ph.low, figures.ph.best, Infinity) : figures.ph;
   const stock = stockNow(water.stock, facts.stockDeeds);
   const grams = stockGrams(stock);
   const deaths = deathsOf(facts);
@@ -200,7 +198,7 @@ export function planGivenOf(
       swings: facts.swings,
       sensitiveToNitrite: facts.conditions.soft || facts.animals.includes('trout') || hasYoung(water),
     },
-    figures: { ...figures, ph: openedPh },
+    figures,
     temperatureAssumed: facts.read('temperature') === null,
     readAt: (p) => facts.read(p)?.takenAt ?? null,
     wasUrgent: wasUrgent(facts),

@@ -80,6 +80,13 @@ describe('days of changing', () => {
 
 describe('the clock of a plan', () => {
   it('finds the next morning by the keeper’s zone, through the change of summer time', () => {
+    // Berlin: summer time ended on 25 October 2026, and begins on 28 March 2027.
+    expect(new Date(morningAfter(Date.UTC(2026, 9, 24, 18), 'Europe/Berlin')).toISOString()).toBe(
+      '2026-10-25T07:00:00.000Z',
+    );
+    expect(new Date(morningAfter(Date.UTC(2027, 2, 27, 18), 'Europe/Berlin')).toISOString()).toBe(
+      '2027-03-28T06:00:00.000Z',
+    );
     const evening = Date.UTC(2026, 4, 20, 18);
     expect(new Date(morningAfter(evening, 'Etc/UTC')).toISOString()).toBe('2026-05-21T08:00:00.000Z');
     expect(new Date(morningAfter(evening, 'Asia/Tokyo')).toISOString()).toBe('2026-05-20T23:00:00.000Z');

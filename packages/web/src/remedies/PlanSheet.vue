@@ -3,6 +3,7 @@ import type { Plan } from '@hedge-lamp/core/remedies';
 import { format } from 'date-fns';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed, defineAsyncComponent, ref } from 'vue';
+import { useWaters } from '../waters/waters-store';
 import PlanLineItem from './PlanLineItem.vue';
 import { usePlan } from './use-plan';
 
@@ -15,6 +16,8 @@ const { busy, failed, spoken, tick, takeBack, putOff } = usePlan(
   () => props.waterId,
   () => emit('changed'),
 );
+const waters = useWaters();
+const source = computed(() => waters.byId(waters.byId(props.waterId)?.sourceWaterId ?? ''));
 const telling = ref(false);
 const told = ref(false);
 function tell(): void {
@@ -105,6 +108,19 @@ const print = () => window.print();
         />
       </ol>
     </details>
+    <p v-if="plan.asks.includes('source-tests') && source" class="quiet small">
+      <RouterLink
+        :to="{ name: 'bench', params: { waterId: source.id }, query: { tests: 'ammonia,ph,alkalinity' } }"
+        >Test {{ source.name }}</RouterLink
+      >
+      for ammonia, pH and KH: then the plan need not guess.
+    </p>
+    <p v-if="plan.asks.includes('stock')" class="quiet small">
+      <RouterLink :to="{ name: 'water-edit', params: { waterId } }"
+        >Tell how many animals live here</RouterLink
+      >
+      and how heavy they are: then the plan knows what they make a day.
+    </p>
     <p v-if="plan.asks.includes('source')" class="quiet small">
       <RouterLink :to="{ name: 'water-edit', params: { waterId } }"
         >Name the water you change with</RouterLink

@@ -100,6 +100,8 @@ export interface ChangeLineGiven {
 export function newWaterWords({ given }: Context, option: ChangeOption): string[] {
   const words: string[] = [];
   const bound = option.waters.map((w) => w.source);
+  if (given.water.salted)
+    words.push('Salt the new water to the strength of the tank first, all of it dissolved.');
   words.push(
     'Put in conditioner against chlorine, if it is tap water; match the temperature. Heater and lamp: plugs out first.',
   );

@@ -30,7 +30,11 @@ export function nextHour(of: number, at: number, zone: string, atLeast = 4 * hou
   const from = at + atLeast;
   const { hours, minutes } = timeIn(from, zone);
   const wait = ((of - hours + 24) % 24) * 60 - minutes;
-  return Math.floor(from / minute) * minute + (wait < 0 ? wait + 24 * 60 : wait) * minute;
+  const found = Math.floor(from / minute) * minute + (wait < 0 ? wait + 24 * 60 : wait) * minute;
+  // Where the clocks are set in between, the hour is missed by what they are set.
+  const shown = timeIn(found, zone);
+  const late = ((shown.hours - of + 36) % 24) - 12 + shown.minutes / 60;
+  return found - Math.round(late * 60) * minute;
 }
 /** Eight in the morning. */
 export const morningAfter = (at: number, zone: string): number => nextHour(8, at, zone);

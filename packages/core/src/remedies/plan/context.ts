@@ -66,14 +66,19 @@ const cleanWater: PlanSource = {
 const hardTap = { ph: 8.2, alkalinity: 5.35 } as const;
 const point = (x: number) => ({ low: x, best: x, high: x });
 
-function pourable(source: PlanSource, figures: PlanFigures, liters: number): Pourable | null {
+function pourable(
+  source: PlanSource,
+  { figures, water: { salted } }: PlanGiven,
+  liters: number,
+): Pourable | null {
   const like: PlanFigures = {
     ...figures,
     ...Object.fromEntries(Object.entries(source.figures).filter(([, value]) => value !== null)),
     ammonia: source.figures.ammonia ?? point(0),
     nitrite: source.figures.nitrite ?? point(0),
     nitrate: source.figures.nitrate ?? point(0),
-    chloride: source.figures.chloride ?? figures.chloride,
+    // New water for a salted one is salted to its strength first.
+    chloride: salted ? figures.chloride : (source.figures.chloride ?? figures.chloride),
   };
   const picture = pictureOf(like, liters);
   if (!picture) return null;
@@ -111,7 +116,7 @@ function guarded(given: PlanGiven): PlanFigures {
 
 /** What the sections of a plan share. */
 export function contextOf(given: PlanGiven): Context {
-  const { water, figures, concerns, signs } = given;
+  const { water, concerns, signs } = given;
   const level = (subject: 'ammonia' | 'nitrite' | 'nitrate' | 'chloride'): Level =>
     worst(
       concerns
@@ -145,7 +150,7 @@ export function contextOf(given: PlanGiven): Context {
     wasEmergency: water.lives !== 'nobody' && wasEmergency,
     suffering,
     picture: known,
-    sources: liters === null ? [] : candidates.flatMap((s) => pourable(s, figures, liters) ?? []),
+    sources: liters === null ? [] : candidates.flatMap((s) => pourable(s, given, liters) ?? []),
     everyday: everydayCaps(water),
     emergencyAgainst: (what) => emergencyCaps(water, what),
     lastChange: changes[0]?.at ?? null,

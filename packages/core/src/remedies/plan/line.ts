@@ -61,6 +61,7 @@ export function shareWords(share: number): string {
 
 /** Grams as one can weigh them. */
 export function gramsWords(grams: number): string {
+  if (grams >= 5000) return `${Number((grams / 1000).toPrecision(3))} kg`;
   const digits = grams >= 10 ? Math.round(grams) : Number(grams.toPrecision(2));
   return `${digits} g`;
 }

@@ -1,4 +1,4 @@
-import { type Interval, interval } from '../../quantity';
+import { FieldError, type Interval, interval } from '../../quantity';
 import type { PlanFigures } from './given';
 import { airedPpm } from './caps';
 import { type Tank, airedPhOf, co2Of, freeAt, phAtCo2, phOf, tankOf } from './tank';
@@ -38,6 +38,16 @@ export function pictureOf(
   liters: number,
   like: Partial<PlanFigures> = {},
 ): Picture | null {
+  try {
+    return drawn(figures, liters, like);
+  } catch (error) {
+    // Figures that go together at no pH draw no picture.
+    if (error instanceof FieldError) return null;
+    throw error;
+  }
+}
+
+function drawn(figures: PlanFigures, liters: number, like: Partial<PlanFigures>): Picture | null {
   const { ph, ammonia } = figures;
   if (!ph) return null;
   const kh = figures.alkalinity ?? like.alkalinity ?? null;

@@ -1,12 +1,13 @@
-import { listed } from '../../quantity';
+import { FieldError, listed } from '../../quantity';
 import { type ParameterId, midSentence, parameterIds, shortName } from '../../readings/parameter';
 import { type Plan, type PlanLine, rankOf } from './action';
 import { ammoniaSection } from './ammonia';
 import { chlorineSection, frostSection, nobodySection, powerSection, signsSection } from './care';
 import { day, hour, minute } from './clock';
-import { type Context, type Section, contextOf } from './context';
+import { type Context, type Section, contextOf, isAtLeast } from './context';
 import type { PlanGiven } from './given';
 import { chlorideSection, nitrateSection } from './nitrate';
+import { line } from './line';
 import { nitriteSection } from './nitrite';
 import { claimsSection, proposedSection } from './proposed';
 import { reservesSection } from './reserves';
@@ -91,6 +92,13 @@ export function excludes(first: PlanLine, second: PlanLine): boolean {
       !first.id.includes('tub') &&
       !second.id.includes('tub')
     );
+  if (isChange(first) && isChange(second) && first.onlyIf !== '' && second.onlyIf !== '')
+    return (
+      first.subjects[0] !== second.subjects[0] &&
+      first.amount?.share != null &&
+      second.amount?.share != null &&
+      Math.abs((first.at ?? 0) - (second.at ?? 0)) < 2 * hour
+    );
   // A large change beside a molt that is stuck.
   if (first.kind === 'hold' && first.id.endsWith('molt'))
     return isChange(second) && second.onlyIf === '' && (second.amount?.share ?? 0) > 0.15;
@@ -116,7 +124,12 @@ function withoutExcluded(all: readonly PlanLine[]): PlanLine[] {
   for (const l of lines) {
     const against = kept.find((k) => excludes(k, l));
     if (!against) kept.push(l);
-    else if (isChange(against) && isChange(l)) {
+    else if (isChange(against) && isChange(l) && against.onlyIf !== '' && l.onlyIf !== '') {
+      // One change for two poisons: either of them is reason enough.
+      const k = kept.indexOf(against);
+      const either = `${against.onlyIf.replace(/\.$/, '')}, or ${l.onlyIf.replace(/^Only if /, '')}`;
+      kept[k] = { ...against, onlyIf: either, serves: [...new Set([...against.serves, ...l.serves])] };
+    } else if (isChange(against) && isChange(l)) {
       const k = kept.indexOf(against);
       kept[k] = {
         ...against,
@@ -205,6 +218,27 @@ function mergedTests(lines: readonly PlanLine[]): PlanLine[] {
 const order = (a: PlanLine, b: PlanLine): number =>
   (a.at ?? Infinity) - (b.at ?? Infinity) || rankOf(a.kind) - rankOf(b.kind);
 
+/** Figures that go together at no pH size nothing: they are read again. */
+function sound(section: (context: Context) => Section, context: Context): Section {
+  try {
+    return section(context);
+  } catch (error) {
+    if (!(error instanceof FieldError)) throw error;
+    return {
+      lines: [
+        line({
+          kind: 'test',
+          subjects: ['ph', 'alkalinity'],
+          nth: 'contradiction',
+          way: 'repeat',
+          at: context.given.at,
+          says: 'Repeat pH and KH: these figures do not go together.',
+        }),
+      ],
+    };
+  }
+}
+
 const times = ['', ' again', ' once more', ' a fourth time', ' a fifth time'] as const;
 
 /** No sentence is said twice: a line that comes again says so, and what was said with an earlier one is left out. */
@@ -268,7 +302,7 @@ function notDone(lines: readonly PlanLine[], { deeds, at }: PlanGiven): PlanLine
 /** Changes that a tick or an entry of the record has brought in since the reading are not asked for again at once. */
 export function planOf(given: PlanGiven): Plan {
   const context = contextOf(given);
-  const parts = sections.map((section) => section(context));
+  const parts = sections.map((section) => sound(section, context));
   const all = parts.flatMap((p) => p.lines);
   let lines = withoutExcluded(onceEach(all));
   lines = notDone(lines, given);
@@ -294,6 +328,14 @@ export function planOf(given: PlanGiven): Plan {
       ...asks.filter(
         (a) => a !== 'water-at-hand' || (given.others.length === 0 && given.source?.litersAtHand == null),
       ),
+      ...(lines.some(isChange) &&
+      given.source !== null &&
+      (['ammonia', 'ph', 'alkalinity'] as const).some((p) => given.source!.figures[p] === null)
+        ? (['source-tests'] as const)
+        : []),
+      ...(isAtLeast(context.levels.ammonia, 'act') && !given.water.hasFilter && given.stockGrams === null
+        ? (['stock'] as const)
+        : []),
       ...(lines.some(isChange) && given.source === null && given.others.length === 0
         ? (['source'] as const)
         : []),

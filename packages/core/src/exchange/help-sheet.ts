@@ -3,7 +3,7 @@ import { type Today, shownWords, statusWord } from '../guidelines';
 import type { Kit, MethodBook } from '../methods';
 import { formatReading, fromWire } from '../quantity';
 import { type Reading, doubts, drawnFromLabel, parameterIds, parameters } from '../readings';
-import { type Deed, type Plan, deedDetail, deedLabel, stockNow } from '../remedies';
+import { type Deed, type Plan, deedDetail, deedTitle, stockNow } from '../remedies';
 import { type Water, groupsIn, livesIn, salinityLabel, stockGroupLabel, waterKindInfo } from '../waters';
 
 /** One reading as it should be told to somebody who helps: nothing left for them to ask. */
@@ -198,8 +198,7 @@ export function helpSheet(given: SheetGiven): HelpSheet {
       rows: source.readings.map((r) => rowOf(r, { ...source.water, units: water.units }, given)),
     },
     done: deeds.map(
-      (d) =>
-        `${instantWords(d.at, d.zone)}: ${[deedLabel[d.kind], deedDetail(d)].filter(Boolean).join(', ')}`,
+      (d) => `${instantWords(d.at, d.zone)}: ${[deedTitle(d), deedDetail(d)].filter(Boolean).join(', ')}`,
     ),
     lamp: [`${today.lamp.word}: ${today.lamp.sentence}`, today.lamp.missing].filter(Boolean).join(' '),
     findings: today.findings

@@ -145,6 +145,10 @@ export const DeedSchema = DeedDraftSchema.extend({
 }).meta({ id: 'Deed' });
 export type Deed = z.infer<typeof DeedSchema>;
 
+/** What was done, as on a list: what came from a plan without a kind of its own says so. */
+export const deedTitle = ({ kind, planLine }: Pick<Deed, 'kind' | 'planLine'>): string =>
+  kind === 'other' && planLine !== null ? 'By the plan' : deedLabel[kind];
+
 /** How much and what, as on a list: the amount, then the keeper's own words. */
 export const deedDetail = ({ amount, detail }: Pick<Deed, 'amount' | 'detail'>): string =>
   [amount ? amountWords(amount) : '', detail].filter(Boolean).join(', ');

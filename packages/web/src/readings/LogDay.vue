@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useMethods } from '../methods/methods-store';
 import { type Reading, doubts, drawnFromLabel, parameters } from '@hedge-lamp/core/readings';
-import { type Deed, deedDetail, deedLabel } from '@hedge-lamp/core/remedies';
+import { type Deed, deedDetail, deedTitle } from '@hedge-lamp/core/remedies';
 import type { UnitChoice } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { format } from 'date-fns';
@@ -44,12 +44,12 @@ const placeOf = (reading: Reading) => props.points.find((p) => p.id === reading.
     <p v-for="deed in deeds" :key="deed.id" class="deed">
       <IconFlag aria-hidden="true" class="flag" />
       <span
-        ><strong>{{ deedLabel[deed.kind] }}</strong> {{ deedDetail(deed) }}
+        ><strong>{{ deedTitle(deed) }}</strong> {{ deedDetail(deed) }}
         <span class="quiet">{{ format(deed.at, 'HH:mm') }}</span></span
       >
       <BButton
         variant="link"
-        :aria-label="`Delete: ${deedLabel[deed.kind]} ${deedDetail(deed)}`"
+        :aria-label="`Delete: ${deedTitle(deed)} ${deedDetail(deed)}`"
         @click="$emit('removeDeed', deed)"
         ><IconTrash aria-hidden="true"
       /></BButton>

@@ -7,7 +7,7 @@ import {
   parameters,
   workingsOfKept,
 } from '@hedge-lamp/core/readings';
-import { type Deed, deedLabel } from '@hedge-lamp/core/remedies';
+import { type Deed, deedTitle } from '@hedge-lamp/core/remedies';
 import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
@@ -130,7 +130,7 @@ async function removeDeed(deed: Deed): Promise<void> {
   try {
     await call('DELETE', `/api/deeds/${deed.id}`);
     await again();
-    notices.say(`${deedLabel[deed.kind]} is deleted.`, {
+    notices.say(`${deedTitle(deed)} is deleted.`, {
       undo: async () => {
         await call('POST', `/api/deeds/${deed.id}/restore`);
         await again();

@@ -9,7 +9,7 @@ import {
   parameters,
   workingsOfKept,
 } from '@hedge-lamp/core/readings';
-import { type Deed, deedDetail, deedLabel } from '@hedge-lamp/core/remedies';
+import { type Deed, deedDetail, deedTitle } from '@hedge-lamp/core/remedies';
 import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
@@ -94,7 +94,7 @@ const bands = computed(() => {
 const flags = computed(() =>
   (data.value?.deeds ?? []).map((d) => ({
     at: d.at,
-    label: deedLabel[d.kind],
+    label: deedTitle(d),
     detail: deedDetail(d),
   })),
 );

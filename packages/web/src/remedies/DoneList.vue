@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Deed, deedDetail, deedLabel } from '@hedge-lamp/core/remedies';
+import { type Deed, deedDetail, deedTitle } from '@hedge-lamp/core/remedies';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { defineAsyncComponent, ref } from 'vue';
 import { call } from '../api/call';
@@ -33,7 +33,7 @@ function note(): void {
     <p v-if="deeds && deeds.length === 0" class="quiet">Nothing noted yet.</p>
     <ul v-else>
       <li v-for="deed in (deeds ?? []).slice(0, 4)" :key="deed.id">
-        <strong>{{ deedLabel[deed.kind] }}</strong>
+        <strong>{{ deedTitle(deed) }}</strong>
         <span class="since quiet">{{ agoInWords(deed.at, now) }}</span>
         <span class="quiet detail">{{ deedDetail(deed) }}</span>
       </li>

@@ -2,24 +2,9 @@ import { randomUUID } from 'node:crypto';
 import type { Page } from '@playwright/test';
 import { type Served, atBench, expect, test } from './served';
 
-const units: Record<string, string> = {
-  ammonia: 'mg/L NH3-N',
-  nitrite: 'mg/L NO2',
-  nitrate: 'mg/L NO3',
-  ph: 'pH',
-  alkalinity: '°dKH',
-};
 /** A figure that was written down elsewhere. */
 const figure = (served: Served, waterId: string, parameter: string, text: string, more: object = {}) =>
-  served.call('POST', '/api/readings', {
-    id: randomUUID(),
-    waterId,
-    parameter,
-    takenAt: Date.now() - 60_000,
-    zone: 'Etc/UTC',
-    entered: { how: 'figure', text, unit: units[parameter] },
-    ...more,
-  });
+  served.read(waterId, { [parameter]: text }, 1 / 60, more);
 async function well(served: Served, waterId: string): Promise<void> {
   await figure(served, waterId, 'ammonia', '0 (0-0.1)');
   await figure(served, waterId, 'nitrite', '0 (0-0.1)');

@@ -3,34 +3,6 @@ import type { Locator, Page } from '@playwright/test';
 import { faults } from './axe-faults';
 import { type Served, expect, test } from './served';
 
-const units: Record<string, string> = {
-  ammonia: 'mg/L NH3-N',
-  nitrite: 'mg/L NO2',
-  nitrate: 'mg/L NO3',
-  ph: 'pH',
-  alkalinity: '°dKH',
-  hardness: '°dGH',
-  temperature: '°C',
-  chloride: 'mg/L Cl',
-};
-const read = async (
-  served: Served,
-  waterId: string,
-  figures: Record<string, string>,
-  hoursAgo = 0.02,
-  more: object = {},
-) => {
-  for (const [parameter, text] of Object.entries(figures))
-    await served.call('POST', '/api/readings', {
-      id: randomUUID(),
-      waterId,
-      parameter,
-      takenAt: Date.now() - Math.round(hoursAgo * 3_600_000),
-      zone: 'Etc/UTC',
-      entered: { how: 'figure', text, unit: units[parameter] },
-      ...more,
-    });
-};
 const deed = (served: Served, waterId: string, kind: string, amount: object | null = null, hoursAgo = 0.02) =>
   served.call('POST', '/api/deeds', {
     id: randomUUID(),
@@ -67,9 +39,9 @@ test('an old acid tank: no tap, RO that stands ready, day by day until the ammon
     stockGroups: ['community-fish'],
     sourceWaterId: tap,
   });
-  await read(served, tap, { ammonia: '0', ph: '7.8', alkalinity: '10', hardness: '14' });
-  await read(served, ro, { ammonia: '0', ph: '6.5', alkalinity: '0.2', hardness: '0' });
-  await read(served, tank, {
+  await served.read(tap, { ammonia: '0', ph: '7.8', alkalinity: '10', hardness: '14' });
+  await served.read(ro, { ammonia: '0', ph: '6.5', alkalinity: '0.2', hardness: '0' });
+  await served.read(tank, {
     ammonia: '4 (3–5)',
     nitrite: '0 (0–0.1)',
     ph: '6.0 (5.8–6.2)',
@@ -97,19 +69,14 @@ test('an old acid tank: no tap, RO that stands ready, day by day until the ammon
   await expect(plan).toContainText('Test ammonia and pH: it decides what comes next.');
   await expect(plan.getByRole('button', { name: /^Done: Change half/ })).toHaveCount(0);
   // The next days, by readings: as foretold, then almost gone, then gone.
-  await read(served, tank, { ammonia: '2 (1.5–2.5)', ph: '6.1 (6.0–6.2)' }, 0);
+  await served.read(tank, { ammonia: '2 (1.5–2.5)', ph: '6.1 (6.0–6.2)' }, 0);
   await expect(plan).toContainText(/Total ammonia should be 2 .*you read 2 .*: agrees\./);
-  await read(
-    served,
-    tank,
-    { ammonia: '0.25 (0.2–0.3)', ph: '6.3 (6.2–6.4)', alkalinity: '0.5 (0.4–0.6)' },
-    0,
-  );
+  await served.read(tank, { ammonia: '0.25 (0.2–0.3)', ph: '6.3 (6.2–6.4)', alkalinity: '0.5 (0.4–0.6)' }, 0);
   await expect(lamp(page)).not.toContainText('Urgent');
   await expect(plan.getByRole('button', { name: /^Done: Change half/ })).toHaveCount(0);
   // With the ammonia gone the little KH comes next, in portions: what was held back is let go.
   await expect(plan).not.toContainText(/baking soda|Drip in/);
-  await read(served, tank, { ...clean, ph: '6.4' }, 0);
+  await served.read(tank, { ...clean, ph: '6.4' }, 0);
   await expect(plan).toContainText(/baking soda|Drip in/);
   await expect(plan).not.toContainText('Hold: no buffer');
 });
@@ -126,9 +93,9 @@ test('a tap with ammonia: part RO, bind the rest, and say what the tap cannot do
     stockGroups: ['community-fish'],
     sourceWaterId: tap,
   });
-  await read(served, tap, { ammonia: '1', ph: '7.8', alkalinity: '8' });
-  await read(served, ro, { ammonia: '0', ph: '6.5', alkalinity: '0.2' });
-  await read(served, tank, {
+  await served.read(tap, { ammonia: '1', ph: '7.8', alkalinity: '8' });
+  await served.read(ro, { ammonia: '0', ph: '6.5', alkalinity: '0.2' });
+  await served.read(tank, {
     ammonia: '4 (3–5)',
     nitrite: '0 (0–0.1)',
     ph: '8.0 (7.8–8.2)',
@@ -152,10 +119,10 @@ test('a tap with ammonia: part RO, bind the rest, and say what the tap cannot do
   await tick(page, 'Bind ammonia: conditioner for all 200 L, by its label, once.');
   await expect(plan.getByRole('button', { name: /^Done: Bind ammonia/ })).toHaveCount(0);
   // The conditioner bound it: what is left is watched, and the plan stands down.
-  await read(served, tank, { ammonia: '0.25 (0.2–0.3)', ph: '7.8 (7.7–7.9)' }, 0);
+  await served.read(tank, { ammonia: '0.25 (0.2–0.3)', ph: '7.8 (7.7–7.9)' }, 0);
   await expect(page.getByRole('heading', { name: 'The plan' })).toBeVisible();
   await expect(plan.getByRole('button', { name: /^Done: Change half/ })).toHaveCount(0);
-  await read(served, tank, { ...clean, ph: '7.6' }, 0);
+  await served.read(tank, { ...clean, ph: '7.6' }, 0);
   await expect(lamp(page)).not.toContainText(/Urgent|Act/);
 });
 
@@ -170,8 +137,8 @@ test('only 20 L at hand: the animals go into it, and the tank waits', async ({ p
       { id: randomUUID(), group: 'community-fish', count: 30, gramsEach: 5, toldAt: Date.now() - 86_400_000 },
     ],
   });
-  await read(served, treated, { ammonia: '0', ph: '7.8', alkalinity: '8', temperature: '25' });
-  await read(served, tank, { ammonia: '4 (3–5)', ph: '8.2 (8.0–8.4)', alkalinity: '8', temperature: '25' });
+  await served.read(treated, { ammonia: '0', ph: '7.8', alkalinity: '8', temperature: '25' });
+  await served.read(tank, { ammonia: '4 (3–5)', ph: '8.2 (8.0–8.4)', alkalinity: '8', temperature: '25' });
   await deed(served, tank, 'sign', { by: 'signs', signs: ['gasping'] });
   await open(page, served, tank);
   const plan = planOf(page);
@@ -192,7 +159,7 @@ test('only 20 L at hand: the animals go into it, and the tank waits', async ({ p
   await tick(page, 'Renew half of that tub, 10 L, as the next water is ready.');
   // The tank was changed by and by, and the fish are well again.
   await deed(served, tank, 'sign-over', null, 0);
-  await read(served, tank, { ...clean, ph: '7.8' }, 0);
+  await served.read(tank, { ...clean, ph: '7.8' }, 0);
   await expect(lamp(page)).not.toContainText(/Urgent|Act/);
   await expect(page.getByRole('heading', { name: 'The plan' })).toBeVisible();
 });
@@ -202,7 +169,7 @@ test('a power cut: oxygen first, media wet and open, and what to do when it is b
   served,
 }) => {
   const tank = await served.water({ name: 'Dark tank', netLiters: 180, stockGroups: ['community-fish'] });
-  await read(served, tank, { ...clean, ph: '7.4', alkalinity: '6 (5–6)', temperature: '23.2' }, 48);
+  await served.read(tank, { ...clean, ph: '7.4', alkalinity: '6 (5–6)', temperature: '23.2' }, 48);
   await deed(served, tank, 'power-cut', null, 3);
   await deed(served, tank, 'sign', { by: 'signs', signs: ['gasping'] });
   await open(page, served, tank);
@@ -219,7 +186,7 @@ test('a power cut: oxygen first, media wet and open, and what to do when it is b
     await tick(page, says);
   await expect(plan.getByRole('button', { name: /^Done: .*(blanket|canister)/ })).toHaveCount(0);
   await deed(served, tank, 'sign-over', null, 0);
-  await read(served, tank, { ...clean, ph: '7.4', temperature: '22' }, 0);
+  await served.read(tank, { ...clean, ph: '7.4', temperature: '22' }, 0);
   await expect(lamp(page)).not.toContainText('Urgent');
   // Ammonia and nitrite are watched for the days after.
   await expect(plan).toContainText(/Test .*ammonia.*nitrite/);
@@ -233,13 +200,13 @@ test('a false zero opened: salt by weight, halves, and the nitrite quartered', a
     stockGroups: ['community-fish', 'water-plants'],
     sourceWaterId: tap,
   });
-  await read(served, tap, { ammonia: '0', nitrite: '0', chloride: '20', ph: '7.4', alkalinity: '6' });
-  await read(served, tank, { ammonia: '0.5', ph: '7.2', alkalinity: '5', chloride: '15', temperature: '25' });
-  await read(served, tank, { nitrite: '0 (0–0.1)' }, 1, { doubts: ['flashed'] });
+  await served.read(tap, { ammonia: '0', nitrite: '0', chloride: '20', ph: '7.4', alkalinity: '6' });
+  await served.read(tank, { ammonia: '0.5', ph: '7.2', alkalinity: '5', chloride: '15', temperature: '25' });
+  await served.read(tank, { nitrite: '0 (0–0.1)' }, 1, { doubts: ['flashed'] });
   await open(page, served, tank);
   const plan = planOf(page);
   await expect(plan).toContainText('Dilute nitrite 1:10 and test: it decides.');
-  await read(served, tank, { nitrite: '20 (15–25)' }, 0);
+  await served.read(tank, { nitrite: '20 (15–25)' }, 0);
   await deed(served, tank, 'sign', { by: 'signs', signs: ['brown-gills'] }, 0);
   await expect(lamp(page)).toContainText('Urgent');
   await expect(plan).not.toContainText(/[Nn]itrite 0\b/);
@@ -248,10 +215,10 @@ test('a false zero opened: salt by weight, halves, and the nitrite quartered', a
   await tick(page, 'Change half, 50 L of Tap.');
   await expect(plan).toContainText('Only if nitrite still reads over 5 mg/L NO2.');
   await expect(page.getByRole('main')).toContainText('Worked out from');
-  await read(served, tank, { nitrite: '10 (7.5–12.5)' }, 0);
+  await served.read(tank, { nitrite: '10 (7.5–12.5)' }, 0);
   await expect(plan).toContainText(/Nitrite should be 10 .*you read 10 .*: agrees\./);
   await tick(page, 'Change half, 50 L of Tap.');
-  await read(served, tank, { nitrite: '0.1 (0–0.1)', ammonia: '0 (0–0.1)', ph: '7.2' }, 0);
+  await served.read(tank, { nitrite: '0.1 (0–0.1)', ammonia: '0 (0–0.1)', ph: '7.2' }, 0);
   await deed(served, tank, 'sign-over', null, 0);
   await expect(lamp(page)).not.toContainText(/Urgent|Act/);
   await expect(page.getByRole('heading', { name: 'The plan' })).toBeVisible();
@@ -266,8 +233,8 @@ async function danger(served: Served): Promise<string> {
     stockGroups: ['community-fish'],
     sourceWaterId: tap,
   });
-  await read(served, tap, { ammonia: '0', ph: '7.8', alkalinity: '8', hardness: '8' });
-  await read(served, tank, {
+  await served.read(tap, { ammonia: '0', ph: '7.8', alkalinity: '8', hardness: '8' });
+  await served.read(tank, {
     ammonia: '4 (3–5)',
     nitrite: '0 (0–0.1)',
     ph: '8.2',
@@ -315,7 +282,7 @@ test('a tick of a plan that changed meanwhile is refused in a sentence, and noth
   await page.route('**/api/**', (route) =>
     route.request().method() === 'GET' ? route.abort() : route.continue(),
   );
-  await read(served, tank, { ...clean, ph: '7.4' }, 0);
+  await served.read(tank, { ...clean, ph: '7.4' }, 0);
   await button.click();
   await expect(planOf(page).getByRole('alert')).toContainText('not in the plan any more');
   expect(await served.call<object[]>('GET', `/api/waters/${tank}/deeds`)).toEqual([]);

@@ -7,6 +7,17 @@ import { type Page, expect, test as base } from '@playwright/test';
 
 const main = join(new URL('.', import.meta.url).pathname, '../packages/server/dist/main.mjs');
 
+const usualUnits: Readonly<Record<string, string>> = {
+  ammonia: 'mg/L NH3-N',
+  nitrite: 'mg/L NO2',
+  nitrate: 'mg/L NO3',
+  ph: 'pH',
+  alkalinity: '°dKH',
+  hardness: '°dGH',
+  temperature: '°C',
+  chloride: 'mg/L Cl',
+};
+
 /** The built server as a process of its own, on a data folder of its own. */
 export class Served {
   private server: ChildProcess | undefined;
@@ -110,6 +121,25 @@ export class Served {
     const path = `/api/waters/${waterId}/readings`;
     const { readings } = await this.call<{ readings: { entered: object }[] }>('GET', path);
     return readings.map((r) => r.entered);
+  }
+
+  /** Figures that were written down elsewhere, each in its usual unit. */
+  async read(
+    waterId: string,
+    figures: Readonly<Record<string, string>>,
+    hoursAgo = 0.02,
+    more: object = {},
+  ): Promise<void> {
+    for (const [parameter, text] of Object.entries(figures))
+      await this.call('POST', '/api/readings', {
+        id: randomUUID(),
+        waterId,
+        parameter,
+        takenAt: Date.now() - Math.round(hoursAgo * 3_600_000),
+        zone: 'Etc/UTC',
+        entered: { how: 'figure', text, unit: usualUnits[parameter] },
+        ...more,
+      });
   }
 
   /** A KH reading written in; its identifier. */

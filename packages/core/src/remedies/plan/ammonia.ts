@@ -584,6 +584,17 @@ export function ammoniaSection(context: Context): Section {
     says: 'Air more: a stone, or the outlet up so that it breaks the surface.',
     serves,
   });
+  /** Less food until something is read. */
+  const sparing = (until: string) =>
+    isAtLeast(level, 'act')
+      ? food
+      : line({
+          kind: 'feed-less',
+          subjects: ['ammonia'],
+          at,
+          says: `Feed half until ${until} is read.`,
+          serves,
+        });
   const { ph } = figures;
   // At the end of a range of pH the tube says only “or more”: wide, and its best guess at the low end.
   const atRangeEnd =
@@ -592,15 +603,7 @@ export function ammoniaSection(context: Context): Section {
   if (given.isPast('ammonia') && !suffering)
     return {
       lines: [
-        isAtLeast(level, 'act')
-          ? food
-          : line({
-              kind: 'feed-less',
-              subjects: ['ammonia'],
-              at,
-              says: 'Feed half until it is read.',
-              serves,
-            }),
+        sparing('it'),
         ...(level === 'urgent' ? [air] : []),
         testAmmonia(context, at, 'now', 'Test ammonia and pH first: what was read is the past.'),
       ],
@@ -609,15 +612,7 @@ export function ammoniaSection(context: Context): Section {
   if (open && !suffering)
     return {
       lines: [
-        isAtLeast(level, 'act')
-          ? food
-          : line({
-              kind: 'feed-less',
-              subjects: ['ammonia'],
-              at,
-              says: 'Feed half until pH is read.',
-              serves,
-            }),
+        sparing('pH'),
         ...(level === 'urgent' ? [air] : []),
         line({
           kind: 'test',

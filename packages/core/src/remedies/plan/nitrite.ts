@@ -111,17 +111,14 @@ export function nitriteSection(context: Context): Section {
   if (!isAtLeast(level, 'watch') || !nitrite || water.lives === 'nobody') return nothing;
   const serves = context.servedBy('nitrite', 'nitrite-for-chloride');
   const best = Math.max(nitrite.best, nitrite.low);
+  const untilRead = [
+    line({ kind: 'air', at, says: 'Air more until nitrite is read.', serves }),
+    line({ kind: 'stop-feeding', subjects: ['nitrite'], at, says: 'Feed nothing until it is read.', serves }),
+  ];
   if (given.isPast('nitrite') && !context.suffering && level !== 'watch')
     return {
       lines: [
-        line({ kind: 'air', at, says: 'Air more until nitrite is read.', serves }),
-        line({
-          kind: 'stop-feeding',
-          subjects: ['nitrite'],
-          at,
-          says: 'Feed nothing until it is read.',
-          serves,
-        }),
+        ...untilRead,
         testNitrite(context, at, 'now', 'Test nitrite first: what was read is the past.'),
       ],
     };
@@ -139,20 +136,7 @@ export function nitriteSection(context: Context): Section {
     const falseZero = given.concerns.some((c) =>
       c.proposals.some((p) => p.way === 'dilute' && p.subjects.includes('nitrite')),
     );
-    if (falseZero || best <= 0) {
-      return {
-        lines: [
-          line({ kind: 'air', at, says: 'Air more until nitrite is read.', serves }),
-          line({
-            kind: 'stop-feeding',
-            subjects: ['nitrite'],
-            at,
-            says: 'Feed nothing until it is read.',
-            serves,
-          }),
-        ],
-      };
-    }
+    if (falseZero || best <= 0) return { lines: untilRead };
     return {
       lines: [
         line({ kind: 'feed-less', subjects: ['nitrite'], at, says: 'Feed half.', serves }),

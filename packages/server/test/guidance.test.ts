@@ -129,6 +129,15 @@ describe('what is found from history and source', () => {
     await made.call('PUT', `/api/waters/${waterId}`, { version, water: { ...water, sourceWaterId: tap } });
     await keep(figure('nitrate', '45', 'mg/L NO3'), figure('nitrate', '5', 'mg/L NO3', { waterId: tap }));
     await keep(figure('ph', '7.4', 'pH'), figure('alkalinity', '5', '°dKH'));
+    // Neither its own ammonia nor the tap’s pH is known: what decides is tested first.
+    const first = (await today()).plan;
+    expect(first.lines.filter((l) => l.amount !== null)).toEqual([]);
+    expect(first.lines.map((l) => l.says).join(' ')).toContain('Test pH and KH of Tap');
+    await keep(
+      figure('ammonia', '0 (0-0.1)', 'mg/L NH3-N'),
+      figure('ph', '7.4', 'pH', { waterId: tap }),
+      figure('alkalinity', '5', '°dKH', { waterId: tap }),
+    );
     const line = (await today()).plan.lines.find((l) => l.kind === 'change')!;
     expect(line.says).toBe('Change 30 %, 30 L of Tap.');
     expect(line.effects[0]).toMatchObject({ label: 'Nitrate', unit: 'mg/L NO3' });

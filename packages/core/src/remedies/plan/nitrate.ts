@@ -159,22 +159,56 @@ export function nitrateSection(context: Context): Section {
     keepHardness: everyday.drip && given.figures.hardness !== null,
     mostShare: level === 'watch' ? atWatch : atAct,
   });
-  if (!option)
+  if (!option) {
+    // What is not known is taken at its worst: a test may allow what that forbids.
+    const untested = context.sources.filter(
+      ({ source: from }) =>
+        from.id !== null && (from.figures.ph === null || from.figures.alkalinity === null),
+    );
+    const unread = given.figures.ammonia === null || given.isPast('ammonia');
+    const again = line({
+      kind: 'test',
+      subjects: ['nitrate'],
+      nth: 'again',
+      at: at + 3 * day,
+      says: 'Test nitrate.',
+      serves,
+    });
+    if (untested.length > 0 || unread)
+      return {
+        lines: [
+          ...lines,
+          feedLess,
+          ...untested.map(({ source: from }) =>
+            line({
+              kind: 'tell',
+              nth: `source-${from.id}`,
+              at,
+              says: `Test pH and KH of ${from.name}: then the change can be sized.`,
+              serves,
+            }),
+          ),
+          ...(unread
+            ? [
+                line({
+                  kind: 'test',
+                  subjects: ['ammonia'],
+                  nth: 'decides',
+                  at,
+                  says: 'Test ammonia: a change may set it free.',
+                  serves,
+                }),
+              ]
+            : []),
+          again,
+        ],
+        asks: ['source-tests'],
+      };
     return {
-      lines: [
-        ...lines,
-        feedLess,
-        line({
-          kind: 'test',
-          subjects: ['nitrate'],
-          nth: 'again',
-          at: at + 3 * day,
-          says: 'Test nitrate.',
-          serves,
-        }),
-      ],
+      lines: [...lines, feedLess, again],
       cannot: ['No change with this water is mild enough today. Blend it with RO, so that KH and pH fit.'],
     };
+  }
   const { share } = option;
   const made = given.nitrateRise ?? 0;
   const goal = [limits.nitrateTarget, limits.nitrate.act].find((x) => source + made / share < x) ?? null;

@@ -328,7 +328,7 @@ export function planOf(given: PlanGiven): Plan {
       ...asks.filter(
         (a) => a !== 'water-at-hand' || (given.others.length === 0 && given.source?.litersAtHand == null),
       ),
-      ...(lines.some(isChange) &&
+      ...(lines.some((l) => isChange(l) || l.hold === 'tap') &&
       given.source !== null &&
       (['ammonia', 'ph', 'alkalinity'] as const).some((p) => given.source!.figures[p] === null)
         ? (['source-tests'] as const)

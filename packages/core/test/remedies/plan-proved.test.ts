@@ -175,6 +175,23 @@ function deedsOf(
     .sort((a, b) => a.at - b.at);
 }
 
+/** Found by twenty thousand: two poisons, each with changes of its own, which nobody had reckoned together. */
+const twoPoisons: Made = {
+  stock: 'community-fish',
+  kind: 'aquarium',
+  liters: 180,
+  ammonia: 5.23,
+  nitrite: 9.99,
+  spread: 0.06,
+  ph: 6.3,
+  kh: 0.5,
+  gh: 16,
+  celsius: 5,
+  chloride: 0,
+  tap: { ph: 8.1, kh: 11.3, gh: 8, ammonia: 0, celsius: 10 },
+  gasping: false,
+};
+
 /** Solvers differ in constants and activities: free ammonia may by so much. */
 const solvers = 1.08;
 const day = 1440;
@@ -233,7 +250,7 @@ describe('plans, stepped minute by minute', () => {
           }
         }
       }),
-      { numRuns: runs, endOnFailure: process.env.HEDGE_LAMP_SHRINK === undefined },
+      { examples: [[twoPoisons]], numRuns: runs, endOnFailure: process.env.HEDGE_LAMP_SHRINK === undefined },
     );
   });
 

@@ -1,13 +1,22 @@
 import { uncheckedUnionizedFraction } from '../../chemistry/unionized-ammonia';
 import type { PlanLine } from './action';
-import { degreesAnHour, mostChangesInADay, oldAcidWater } from './caps';
+import { mostChangesInADay, oldAcidWater } from './caps';
 import { changeLine, newWaterWords } from './change-line';
 import { day, hour, minute, morningAfter, rounded } from './clock';
 import { type Context, type Pourable, type Section, isAtLeast, nothing } from './context';
 import { unfedPerGram } from './given';
 import { line, shareWords } from './line';
 import { type Picture, aired, mapPicture } from './picture';
-import { type ChangeOption, type DayUsed, type Sized, dayAfter, freshDay, sizeChange } from './sizing';
+import {
+  type ChangeOption,
+  type DayUsed,
+  type Sized,
+  dayAfter,
+  freshDay,
+  rested,
+  sizeChange,
+} from './sizing';
+import { isNitriteTamed, isQuartered, nitriteGoesOn, notQuartered } from './nitrite';
 import { type Tank, co2Of, freeAt, phAtCo2 } from './tank';
 
 /** Total ammonia at which feeding half is no longer enough, mg/L as N. Common practice. */
@@ -93,12 +102,12 @@ function emergencySteps(context: Context, start: Picture, from: number): { steps
     if (!option) break;
     steps.push({ option, before: left, at });
     sources = drawn(sources, option);
-    const next = dayAfter(used, left.best, option.after.best);
-    // Warmth comes back, or may go on, by a degree an hour.
-    const back = Math.min(Math.abs(next.celsius), 2 * degreesAnHour);
-    used = { ...next, celsius: next.celsius - Math.sign(next.celsius) * back };
+    used = rested(dayAfter(used, left.best, option.after.best), 2);
     left = grown(option.after, given.load.best, 2);
+    const nitrite = given.limits.nitrite.urgent;
     if (
+      (context.levels.nitrite !== 'urgent' ||
+        isNitriteTamed(start.best.nitrite, left.best.nitrite, nitrite)) &&
       ownFree(start.best, left.best) < given.limits.free.act &&
       left.best.ammonia < given.limits.ammonia.act * 4
     )
@@ -478,18 +487,22 @@ function inEmergency(context: Context, picture: Picture): Section {
   if (bind) lines.push(binding(context, rounded(at + (notYet ? 10 : 20) * minute)));
   steps.forEach(({ option, before, at: when }, k) => {
     const again = k > 0 || notYet;
-    const condition = again
-      ? bind && k > 0
-        ? `${stillOver(context, before, picture).words.replace(/\.$/, '')}, or the conditioner bound nothing in the jar.`
-        : stillOver(context, before, picture).words
-      : '';
+    const reasons = [
+      stillOver(context, before, picture).words.replace(/\.$/, ''),
+      ...(levels.nitrite === 'urgent'
+        ? [`nitrite over ${given.rough('nitrite', nitriteGoesOn(limits.nitrite.urgent))}`]
+        : []),
+      ...(bind && k > 0 ? ['the conditioner bound nothing in the jar'] : []),
+    ];
+    const condition = again ? `${reasons.join(', or ')}.` : '';
     lines.push(
       changeLine(context, option, {
         at: when + (again && !notYet ? 15 * minute : 0),
         nth: String(k + 1),
         again,
         onlyIf: condition,
-        subjects: ['ammonia'],
+        subjects: levels.nitrite === 'urgent' ? ['ammonia', 'nitrite'] : ['ammonia'],
+        id: `change:ammonia:${k + 1}`,
         serves,
         before,
         origin: picture,
@@ -516,6 +529,8 @@ function inEmergency(context: Context, picture: Picture): Section {
     ),
   );
   const cannot: string[] = [];
+  if (levels.nitrite === 'urgent' && !isQuartered(picture.best.nitrite, left.best.nitrite))
+    cannot.push(notQuartered);
   if (!reached && isAtLeast(levels.ammonia, 'urgent')) {
     cannot.push(
       steps.length === 0

@@ -84,6 +84,8 @@ export interface ChangeLineGiven {
   readonly at: number;
   readonly within?: boolean;
   readonly nth: string;
+  /** Where it is not told apart by what it is against. */
+  readonly id?: string;
   readonly onlyIf?: string;
   readonly subjects: PlanLine['subjects'];
   readonly serves: readonly string[];
@@ -137,6 +139,7 @@ export function changeLine(context: Context, option: ChangeOption, of: ChangeLin
     kind: overHours === null ? 'change' : 'drip',
     says,
     nth: of.nth,
+    ...(of.id === undefined ? {} : { id: of.id }),
     at: of.at,
     within: of.within ?? false,
     onlyIf: of.onlyIf ?? '',

@@ -7,15 +7,25 @@ import { day, hour, minute, morningAfter, rounded } from './clock';
 import { type Context, type Section, isAtLeast, nothing } from './context';
 import { gramsWords, line, saltDeed, saltName } from './line';
 import { type Picture, mapPicture } from './picture';
-import { type ChangeOption, dayAfter, freshDay, sizeChange } from './sizing';
+import { type ChangeOption, dayAfter, freshDay, rested, sizeChange } from './sizing';
 import { dissolved, gramsToLift } from './tank';
 
 /** Chloride shields at ten times nitrite-N by weight (SRAC 462, from memory). */
 const shieldTimes = 10;
 /** What the nitrite of an emergency is brought to in a day, at least. */
 const quarter = 0.25;
+const hair = 1.001;
 /** Where nitrite is urgent with chloride unread, mg/L as N: 5 mg/L NO2. Our own step. */
 const urgentUnshielded = 5 / 3.2845;
+
+/** True once the nitrite of an emergency is quartered, and under what is urgent; mg/L as N. */
+export const isNitriteTamed = (start: number, left: number, urgent: number): boolean =>
+  left <= quarter * start * hair && left < Math.min(urgent, urgentUnshielded);
+/** Over this the next change of an emergency is made, mg/L as N. */
+export const nitriteGoesOn = (urgent: number): number => Math.min(urgent, urgentUnshielded);
+export const notQuartered =
+  'Changes with this water do not quarter the nitrite within a day: fetch other water, or move the animals out.';
+export const isQuartered = (start: number, left: number): boolean => left <= quarter * start * hair;
 const ion = (asN: number) => convert(asN, 'nitrite', 'mg/L NO2-N', 'mg/L NO2');
 
 /**
@@ -102,8 +112,11 @@ const testNitrite = (context: Context, at: number, nth: string, says = ''): Plan
   });
 };
 
-/** The part of a plan against nitrite: chloride at once, then out with it. */
-export function nitriteSection(context: Context): Section {
+/**
+ * The part of a plan against nitrite: chloride at once, then out with it.
+ * @param before lines of the parts that come first: where ammonia is changed for, nitrite goes with it
+ */
+export function nitriteSection(context: Context, before: readonly PlanLine[]): Section {
   const { given, levels, emergency, lastChange } = context;
   const level = levels.nitrite;
   const { nitrite } = given.figures;
@@ -184,6 +197,14 @@ export function nitriteSection(context: Context): Section {
       );
     return { lines };
   }
+  // One series of changes serves both poisons: see ammonia.ts.
+  if (before.some((l) => l.subjects.includes('ammonia') && l.amount?.share != null)) {
+    lines.push(
+      testNitrite(context, at + 2 * hour, 'after'),
+      testNitrite(context, morningAfter(at, given.zone), 'morning'),
+    );
+    return { lines };
+  }
   // The change comes after the salt has gone in.
   let left: Picture = salt
     ? mapPicture(start, (t) => dissolved(t, salt.amount!.salts[0]!.salt, salt.amount!.salts[0]!.grams))
@@ -212,7 +233,7 @@ export function nitriteSection(context: Context): Section {
     if (!option || option.after.best.nitrite >= left.best.nitrite * 0.97) break;
     made.push(option);
     const again = k > 0 || notYet;
-    const over = urgent ? Math.min(given.limits.nitrite.urgent, urgentUnshielded) : given.limits.nitrite.act;
+    const over = urgent ? nitriteGoesOn(given.limits.nitrite.urgent) : given.limits.nitrite.act;
     lines.push(
       changeLine(context, option, {
         at: when,
@@ -232,18 +253,12 @@ export function nitriteSection(context: Context): Section {
     const testAt = urgent ? when + hour : at + day;
     if (!(notYet && k === 0))
       lines.push(testNitrite(context, testAt, k === 0 ? 'after-1' : `after-${k + 1}`));
-    used = dayAfter(used, left.best, option.after.best);
+    used = rested(dayAfter(used, left.best, option.after.best), 2);
     left = option.after;
-    const quartered = left.best.nitrite <= quarter * start.best.nitrite * 1.001;
-    if (quartered && left.best.nitrite < Math.min(given.limits.nitrite.urgent, urgentUnshielded)) break;
+    if (isNitriteTamed(start.best.nitrite, left.best.nitrite, given.limits.nitrite.urgent)) break;
     when = rounded((urgent ? testAt : when) + (urgent ? hour : day));
   }
   if (urgent) lines.push(testNitrite(context, morningAfter(when, given.zone), 'morning'));
-  const cannot =
-    urgent && left.best.nitrite > quarter * start.best.nitrite * 1.001
-      ? [
-          'Changes with this water do not quarter the nitrite within a day: fetch other water, or move the animals out.',
-        ]
-      : [];
+  const cannot = urgent && !isQuartered(start.best.nitrite, left.best.nitrite) ? [notQuartered] : [];
   return { lines, cannot, asks: urgent ? ['water-at-hand'] : [] };
 }

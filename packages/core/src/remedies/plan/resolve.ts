@@ -15,7 +15,7 @@ import { reservesSection } from './reserves';
 const harms = { 'stop-feeding': 2, 'feed-less': 1 } as const;
 
 /** Sections of a plan in the order of their weight: where two want the same, the first has its say. */
-const sections: readonly ((context: Context) => Section)[] = [
+const sections: readonly ((context: Context, before: readonly PlanLine[]) => Section)[] = [
   signsSection,
   chlorineSection,
   powerSection,
@@ -302,7 +302,11 @@ function notDone(lines: readonly PlanLine[], { deeds, at }: PlanGiven): PlanLine
 /** Changes that a tick or an entry of the record has brought in since the reading are not asked for again at once. */
 export function planOf(given: PlanGiven): Plan {
   const context = contextOf(given);
-  const parts = sections.map((section) => sound(section, context));
+  const parts: Section[] = [];
+  for (const section of sections) {
+    const before = parts.flatMap((p) => p.lines);
+    parts.push(sound((c) => section(c, before), context));
+  }
   const all = parts.flatMap((p) => p.lines);
   let lines = withoutExcluded(onceEach(all));
   lines = notDone(lines, given);

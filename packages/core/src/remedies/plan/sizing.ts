@@ -1,4 +1,4 @@
-import { type Caps, airing } from './caps';
+import { type Caps, airing, degreesAnHour } from './caps';
 import type { PlanSource, Steps } from './given';
 import { type Picture, mapPicture } from './picture';
 import {
@@ -107,6 +107,12 @@ export const dayAfter = (used: DayUsed, before: Tank, after: Tank): DayUsed => (
   hardness: used.hardness + after.hardness - before.hardness,
   celsius: used.celsius + after.celsius - before.celsius,
 });
+
+/** Warmth comes back, or may go on, by a degree an hour. */
+export const rested = (used: DayUsed, hours: number): DayUsed => {
+  const back = Math.min(Math.abs(used.celsius), hours * degreesAnHour);
+  return { ...used, celsius: used.celsius - Math.sign(used.celsius) * back };
+};
 
 export interface Sized {
   readonly picture: Picture;

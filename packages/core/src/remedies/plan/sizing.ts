@@ -75,6 +75,34 @@ export function keepsAmmoniaDown(
   return holds(before.best, after.best) && before.corners.every((b, k) => holds(b, after.corners[k]!));
 }
 
+/** Moments of pouring: a part of the new water is in, what was taken out is gone. */
+const pouring = [0.25, 0.5, 0.75] as const;
+
+/**
+ * True where no moment of pouring sets more ammonia free than doing nothing or the Watch limit: the first buckets can lift
+ * pH before the last ones have thinned.
+ */
+function poursMildly(
+  before: Picture,
+  origin: Picture,
+  filled: Tank,
+  share: number,
+  { watch }: Pick<Steps, 'watch'>,
+): boolean {
+  const holds = (tank: Tank, untouched: Tank): boolean => {
+    if (tank.ammonia <= 0) return true;
+    const most = Math.max(freed(untouched).atOnce, watch * margin) + 1e-12;
+    return pouring.every((x) => {
+      const part = (x * share) / (1 - share + x * share);
+      const midway = changed(tank, filled, part);
+      return freeAt(midway, phOf(midway)) <= most;
+    });
+  };
+  return (
+    holds(before.best, origin.best) && before.corners.every((tank, k) => holds(tank, origin.corners[k]!))
+  );
+}
+
 /** pH that moves at equal CO2: the logarithm of KH after ÷ before. A swing from CO2 alone is borne. */
 export const phShift = (before: Tank, after: Tank): number =>
   Math.log10(Math.max(after.alkalinity, 1e-4) / Math.max(before.alkalinity, 1e-4));
@@ -195,6 +223,8 @@ export function sizeChange(given: Sized): ChangeOption | null {
         changed(tank, filled, newPart(share, given.continuous === true)),
       );
       if (!keepsAmmoniaDown(given.origin, after, free)) return 'ammonia';
+      if (given.continuous !== true && !poursMildly(picture, given.origin, filled, share, free))
+        return 'ammonia';
       if (k === 0 && !keepsCaps(picture.best, after.best, caps, used)) return 'caps';
       if (k === 0)
         made = {

@@ -210,8 +210,10 @@ export function ammoniaSection(context: Context): Section {
       ],
     };
   }
-  if (level === 'watch')
-    return { ...watched(context), lines: [...holds(context, picture), ...watched(context).lines] };
+  if (level === 'watch') {
+    const section = watched(context);
+    return { ...section, lines: [...holds(context, picture), ...section.lines] };
+  }
   if (!picture) {
     return {
       lines: [

@@ -7,7 +7,7 @@ import { day, hour, minute, morningAfter, rounded } from './clock';
 import { type Context, type Section, isAtLeast, nothing } from './context';
 import { gramsWords, line, saltDeed, saltName } from './line';
 import { type Picture, mapPicture } from './picture';
-import { type ChangeOption, dayAfter, freshDay, rested, sizeChange } from './sizing';
+import { dayAfter, freshDay, rested, sizeChange } from './sizing';
 import { dissolved, gramsToLift } from './tank';
 
 /** Chloride shields at ten times nitrite-N by weight (SRAC 462, from memory). */
@@ -216,7 +216,6 @@ export function nitriteSection(context: Context, before: readonly PlanLine[]): S
   const caps = emergency || urgent ? context.emergencyAgainst('nitrite') : context.everyday;
   let used = freshDay;
   let when = first;
-  const made: ChangeOption[] = [];
   const most = urgent ? mostChangesInADay : 1;
   for (let k = 0; k < most; k++) {
     const option = sizeChange({
@@ -231,7 +230,6 @@ export function nitriteSection(context: Context, before: readonly PlanLine[]): S
       keepHardness: given.figures.hardness !== null,
     });
     if (!option || option.after.best.nitrite >= left.best.nitrite * 0.97) break;
-    made.push(option);
     const again = k > 0 || notYet;
     const over = urgent ? nitriteGoesOn(given.limits.nitrite.urgent) : given.limits.nitrite.act;
     lines.push(

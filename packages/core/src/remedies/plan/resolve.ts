@@ -299,7 +299,7 @@ function notDone(lines: readonly PlanLine[], { deeds, at }: PlanGiven): PlanLine
   );
 }
 
-/** Changes that a tick or an entry of the record has brought in since the reading are not asked for again at once. */
+/** The plan of a water, all its poisons together: lines in order of time, less what was ticked within a day. */
 export function planOf(given: PlanGiven): Plan {
   const context = contextOf(given);
   const parts: Section[] = [];

@@ -22,36 +22,46 @@ export interface CardCurve {
 
 /** Points from one swatch to the next. */
 const perStep = 16;
-/** How far beyond an end the colors are followed, in steps: as far as the last step reached, once more. */
-const beyond = 1;
+/** How far below the first swatch the colors are followed, in steps. */
+const below = 1;
+/** How far past the last: a dye that saturates has to be followed far, or what is past the top looks like the top. */
+const above = 3;
+/** A card whose first swatch is not nothing: what is below it may be anywhere below. */
+export const opensBelow = (card: Pick<Card, 'values' | 'unit'>): boolean =>
+  card.unit === 'pH' || card.values[0]! > 0;
 
 /**
- * The value at a place along the card, in its unit; beyond an end it goes on as in the last step, an amount not
- * below zero.
+ * The value at a place along the card, in its unit. Below the card it goes on as in the first step, an amount not below
+ * zero; past the top a pH goes on as in the last step, an amount grows by the ratio of the last step each time.
  */
 export function valueAt(card: Pick<Card, 'values' | 'unit'>, position: number): number {
   const { values } = card;
-  const below = Math.min(Math.max(Math.floor(position), 0), values.length - 2);
-  const [low, high] = [values[below]!, values[below + 1]!];
-  const value = low + (position - below) * (high - low);
+  const top = values.length - 1;
+  const from = Math.min(Math.max(Math.floor(position), 0), top - 1);
+  const [low, high] = [values[from]!, values[from + 1]!];
+  if (position > top && card.unit !== 'pH') {
+    // From nothing no ratio is known: then it doubles.
+    const ratio = low > 0 ? high / low : 2;
+    return high * ratio ** (position - top);
+  }
+  const value = low + (position - from) * (high - low);
   return card.unit === 'pH' ? value : Math.max(0, value);
 }
 
 /** The place of a value along the card; the ends for what lies beyond them. */
 export function positionOf(card: Pick<Card, 'values'>, value: number): number {
   const { values } = card;
-  const above = values.findIndex((v) => v > value);
-  if (above < 0) return values.length - 1;
-  if (above === 0) return 0;
-  const low = values[above - 1]!;
-  return above - 1 + (value - low) / (values[above]! - low);
+  const next = values.findIndex((v) => v > value);
+  if (next < 0) return values.length - 1;
+  if (next === 0) return 0;
+  const low = values[next - 1]!;
+  return next - 1 + (value - low) / (values[next]! - low);
 }
 
 function positions(card: Card): number[] {
   const last = card.values.length - 1;
-  // Below zero there is nothing; a pH card goes on both ways.
-  const from = card.unit === 'pH' ? -beyond : 0;
-  const count = Math.round((last + beyond - from) * perStep);
+  const from = opensBelow(card) ? -below : 0;
+  const count = Math.round((last + above - from) * perStep);
   return Array.from({ length: count + 1 }, (_, k) => from + k / perStep);
 }
 
@@ -75,24 +85,38 @@ const modelDensities = (card: Card, at: readonly number[]): number[][] =>
 
 /**
  * How far the color has gone from one swatch to the next at each place, by its chemistry: 0 at the lower one, 1 at the
- * upper. Not even: an indicator turns fastest near its pKa, a dye lags where its reagent runs short.
+ * upper. Not even: an indicator turns fastest near its pKa, a dye lags where its reagent runs short. Past the top it
+ * goes on as the chemistry does: a dye that saturates stays near the color of the top, however much there is.
  */
-function progress(card: Card, at: readonly number[]): number[] {
+function progress(card: Card, at: readonly number[]): readonly number[] {
+  const before = courses.get(card);
+  if (before) return before;
+  const course = drawnProgress(card, at);
+  courses.set(card, course);
+  return course;
+}
+const courses = new WeakMap<Card, readonly number[]>();
+
+function drawnProgress(card: Card, at: readonly number[]): number[] {
   const top = card.values.length - 1;
   const swatches = modelDensities(
     card,
     card.values.map((_v, k) => k),
   );
+  let furthest = 1;
   return modelDensities(card, at).map((here, k) => {
     const position = at[k]!;
-    // Beyond the ends the model may say nothing new, where a dye has turned wholly.
-    if (position <= 0 || position >= top) return position <= 0 ? position : position - (top - 1);
-    const below = Math.floor(position);
-    const [from, to] = [swatches[below]!, swatches[below + 1]!];
-    const way = to.map((d, c) => d - from[c]!);
+    if (position <= 0) return position;
+    const from = Math.min(Math.floor(position), top - 1);
+    const [first, second] = [swatches[from]!, swatches[from + 1]!];
+    const way = second.map((d, c) => d - first[c]!);
     const length = way.reduce((sum, d) => sum + d * d, 0);
-    const gone = way.reduce((sum, d, c) => sum + d * (here[c]! - from[c]!), 0);
-    return length > 0 ? Math.min(Math.max(gone / length, 0), 1) : position - below;
+    const gone = way.reduce((sum, d, c) => sum + d * (here[c]! - first[c]!), 0);
+    if (!(length > 0)) return Math.min(position - from, 1);
+    if (position <= top) return Math.min(Math.max(gone / length, 0), 1);
+    // A color that fades again past the top is not followed back.
+    furthest = Math.max(furthest, gone / length);
+    return furthest;
   });
 }
 
@@ -108,10 +132,10 @@ export function curveThrough(card: Card, colors: readonly LinearRgb[]): CardCurv
   const places = positions(card);
   const shares = progress(card, places);
   const points = places.map((position, at) => {
-    const below = Math.min(Math.max(Math.floor(position), 0), top - 1);
+    const from = Math.min(Math.max(Math.floor(position), 0), top - 1);
     const share = shares[at]!;
-    const channels = densities[below]!.map(
-      (d, k) => 10 ** -Math.max(0, d + share * (densities[below + 1]![k]! - d)),
+    const channels = densities[from]!.map(
+      (d, k) => 10 ** -Math.max(0, d + share * (densities[from + 1]![k]! - d)),
     );
     return {
       position,
@@ -126,7 +150,19 @@ export function curveThrough(card: Card, colors: readonly LinearRgb[]): CardCurv
  * The way of colors of a card: through what was learned of it from a photograph, else as its chemistry makes it.
  * @param seeing light, and tube widths looked through where that is not as its leaflet says
  */
-export function curveOf(card: Card, seeing: Seeing = {}): CardCurve {
+export function curveOf(card: Card, seeing?: Seeing): CardCurve {
+  if (seeing) return drawnCurve(card, seeing);
+  const before = curves.get(card);
+  if (before) return before;
+  const curve = drawnCurve(card, {});
+  curves.set(card, curve);
+  return curve;
+}
+
+/** Curves drawn before, as cards are held: some hundred spectra each, asked for at every move of a box. */
+const curves = new WeakMap<Card, CardCurve>();
+
+function drawnCurve(card: Card, seeing: Seeing): CardCurve {
   if (card.colors) return curveThrough(card, card.colors.map(linearOfLab));
   return {
     points: positions(card).map((position) => {

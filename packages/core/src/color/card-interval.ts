@@ -35,11 +35,11 @@ export function cardInterval(card: Card, match: CardMatch): Interval | null {
     }
     case 'below-bottom': {
       const bottom = swatch(0);
-      // Of an amount, nothing lies below zero; pH has no such floor.
       return interval(card.unit === 'pH' ? -Infinity : 0, bottom, bottom);
     }
     case 'photo':
-      return interval(match.low ?? -Infinity, match.best, match.high ?? Infinity);
+      // Of an amount, nothing lies below zero; pH has no such floor.
+      return interval(match.low ?? (card.unit === 'pH' ? -Infinity : 0), match.best, match.high ?? Infinity);
     case 'span': {
       const last = values.length - 1;
       if (match.high > last) swatch(Math.ceil(match.high));

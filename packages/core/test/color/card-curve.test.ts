@@ -64,11 +64,29 @@ describe('places along a card', () => {
       }),
     );
   });
-  it('beyond the top it goes on as in the last step, and no amount is below zero', () => {
-    expect(valueAt(nitrate, 6)).toBe(150);
+  it('past the top an amount grows by the ratio of the last step, and none is below zero', () => {
+    expect(valueAt(nitrate, 6)).toBe(200);
+    expect(valueAt({ values: [0, 4], unit: 'mg/L NO3' }, 2)).toBe(8);
     expect(valueAt(nitrate, -1)).toBe(0);
     expect(valueAt(cardOf('ph-low'), -1)).toBeCloseTo(5.6, 9);
+    expect(valueAt(cardOf('ph-low'), 6)).toBeCloseTo(7.8, 9);
   });
+  // A pH card may go on turning: its steps are no ratios.
+  it.each(shippedCards.filter((card) => card.unit !== 'pH').map((card) => card.id))(
+    'past the top the colors of %s level off: no step there is larger than the last one',
+    (id) => {
+      const card = cardOf(id);
+      // As measured beside the tube: what is past the top is no print any more.
+      const measured = curveThrough(
+        card,
+        swatchPoints(curveOf(card)).map((p) => linearOfLab(p.lab)),
+      );
+      const at = (position: number) => pointAt(measured, position).lab;
+      const lastStep = deltaE(at(measured.top - 1), at(measured.top));
+      expect(deltaE(at(measured.top), at(measured.top + 1))).toBeLessThan(1.4 * lastStep + 0.5);
+      expect(deltaE(at(measured.top + 2), at(measured.top + 3))).toBeLessThan(1.4 * lastStep + 0.5);
+    },
+  );
   it('a color of the curve is found where it lies', () => {
     fc.assert(
       fc.property(anyCard, evenShare, (card, share) => {

@@ -1,7 +1,7 @@
-import type { SeededRandom } from '../practice/seeded-random';
-import type { LinearRgb } from './lab';
-import { type Light, d65, daylight, planckLight } from './light';
-import { type Spectrum, spectrumOf, wavelengths } from './wavelengths';
+import type { SeededRandom } from '../../practice/seeded-random';
+import type { LinearRgb } from '../lab';
+import { type Light, d65, daylight, planckLight } from '../light';
+import { type Spectrum, spectrumOf, wavelengths } from '../wavelengths';
 
 /** How a made-up camera sees. */
 export interface CameraSetup {

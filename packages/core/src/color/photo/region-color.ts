@@ -1,5 +1,8 @@
-import { type LinearRgb } from './lab';
+import { type LinearRgb } from '../lab';
 import { type Photo, type PixelBox, lightAt, luminance } from './photo';
+
+/** Taken out once: they are asked for at every pixel. */
+const { abs, floor, max, min, sqrt } = Math;
 
 /** What a box of a photograph shows. */
 export interface RegionColor {
@@ -17,7 +20,7 @@ export interface RegionColor {
 
 /** As many pixels as tell a median well; more only take time. */
 const mostSamples = 6000;
-const middle = (sorted: Float64Array) => sorted[Math.floor(sorted.length / 2)]!;
+const middle = (sorted: Float64Array) => sorted[floor(sorted.length / 2)]!;
 const median = (values: readonly number[]) => middle(Float64Array.from(values).sort());
 
 /** Luminance of one half of the pixels against the other, by a coordinate. */
@@ -27,35 +30,36 @@ function halves(pixels: readonly { x: number; y: number; lum: number }[], by: 'x
   const other = pixels.filter((p) => p[by] >= at).map((p) => p.lum);
   if (one.length === 0 || other.length === 0) return 1;
   const [a, b] = [median(one), median(other)];
-  return Math.max(a, b) / Math.max(Math.min(a, b), 1e-6);
+  return max(a, b) / max(min(a, b), 1e-6);
 }
 
 /**
  * The color of a box: the median of its pixels, after glints are dropped: what is far brighter than most of it.
  * @param box whole pixels, at least a few each way
+ * @param samples as many of its pixels as are looked at
  */
-export function regionColor(photo: Photo, box: PixelBox): RegionColor {
+export function regionColor(photo: Photo, box: PixelBox, samples = mostSamples): RegionColor {
   const count = (box.right - box.left) * (box.bottom - box.top);
-  const stride = Math.max(1, Math.floor(Math.sqrt(count / mostSamples)));
+  const stride = max(1, floor(sqrt(count / samples)));
   const pixels: { x: number; y: number; light: LinearRgb; lum: number }[] = [];
   let burnedCount = 0;
   for (let y = box.top; y < box.bottom; y += stride)
     for (let x = box.left; x < box.right; x += stride) {
       const seen = lightAt(photo, x, y);
-      if (Math.max(...seen) > 0.985) burnedCount++;
+      if (max(...seen) > 0.985) burnedCount++;
       pixels.push({ x, y, light: seen, lum: luminance(seen) });
     }
   const sorted = Float64Array.from(pixels, (p) => p.lum).sort();
   const center = middle(sorted);
-  const deviation = middle(Float64Array.from(pixels, (p) => Math.abs(p.lum - center)).sort()) * 1.4826;
+  const deviation = middle(Float64Array.from(pixels, (p) => abs(p.lum - center)).sort()) * 1.4826;
   const kept = pixels.filter((p) => p.lum <= center + 3 * deviation + 0.03);
   const channel = (k: 0 | 1 | 2) => median(kept.map((p) => p.light[k]));
   const color: LinearRgb = [channel(0), channel(1), channel(2)];
-  const around = (k: 0 | 1 | 2) => 1.4826 * median(kept.map((p) => Math.abs(p.light[k] - color[k])));
+  const around = (k: 0 | 1 | 2) => 1.4826 * median(kept.map((p) => abs(p.light[k] - color[k])));
   return {
     light: color,
     spread: [around(0), around(1), around(2)],
-    gradient: Math.max(halves(kept, 'x'), halves(kept, 'y')),
+    gradient: max(halves(kept, 'x'), halves(kept, 'y')),
     glints: 1 - kept.length / pixels.length,
     burned: burnedCount / pixels.length,
   };
@@ -68,14 +72,14 @@ export function regionColor(photo: Photo, box: PixelBox): RegionColor {
  */
 export function whiteAround(photo: Photo, box: PixelBox, paper: LinearRgb): LinearRgb | null {
   const [w, h] = [box.right - box.left, box.bottom - box.top];
-  const reach = Math.max(4, Math.round(0.35 * Math.min(w, h)));
-  const gap = Math.max(2, Math.round(0.12 * Math.min(w, h)));
-  const stride = Math.max(1, Math.floor(reach / 14));
+  const reach = max(4, Math.round(0.35 * min(w, h)));
+  const gap = max(2, Math.round(0.12 * min(w, h)));
+  const stride = max(1, floor(reach / 14));
   const seen: { light: LinearRgb; lum: number }[] = [];
   let all = 0;
   const paperLum = luminance(paper);
-  for (let y = Math.max(0, box.top - reach); y < Math.min(photo.height, box.bottom + reach); y += stride)
-    for (let x = Math.max(0, box.left - reach); x < Math.min(photo.width, box.right + reach); x += stride) {
+  for (let y = max(0, box.top - reach); y < min(photo.height, box.bottom + reach); y += stride)
+    for (let x = max(0, box.left - reach); x < min(photo.width, box.right + reach); x += stride) {
       const inside = x >= box.left - gap && x < box.right + gap && y >= box.top - gap && y < box.bottom + gap;
       if (inside) continue;
       all++;
@@ -84,7 +88,7 @@ export function whiteAround(photo: Photo, box: PixelBox, paper: LinearRgb): Line
       const times = lum / paperLum;
       if (times < 0.45 || times > 1.8) continue;
       // Of the paper's own tint, brighter or darker: what is tinted otherwise is no paper.
-      if (here.every((c, k) => Math.abs(c / (paper[k]! * times) - 1) < 0.14)) seen.push({ light: here, lum });
+      if (here.every((c, k) => abs(c / (paper[k]! * times) - 1) < 0.14)) seen.push({ light: here, lum });
     }
   if (seen.length < 30 || seen.length < 0.2 * all) return null;
   // Shadows and print make paper darker, nothing makes it brighter: the upper half is paper.

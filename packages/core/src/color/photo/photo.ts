@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { FieldError } from '../quantity';
-import type { LinearRgb } from './lab';
+import { FieldError } from '../../quantity';
+import type { LinearRgb } from '../lab';
 
 /** A picture as plain pixels: red, green, blue and alpha of sRGB, row after row from the top. */
 export interface Photo {
@@ -75,18 +75,39 @@ export const middleOf = (box: Box, width: number, height = width): Box => ({
   height: box.height * height,
 });
 
-/** A box divided evenly along its longer side: one part for each swatch of a strip. */
-export function partsOf(box: Box, count: number, { width, height }: Pick<Photo, 'width' | 'height'>): Box[] {
-  const across = box.width * width >= box.height * height;
-  return Array.from({ length: count }, (_, k) =>
-    across
-      ? { ...box, left: box.left + (box.width * k) / count, width: box.width / count }
-      : { ...box, top: box.top + (box.height * k) / count, height: box.height / count },
-  );
+/**
+ * A box divided evenly along its longer side: one part for each swatch of a strip.
+ * @param rows 2 where a card has its swatches in two rows, the first row first
+ * @param across whether the swatches follow each other from left to right; along the longer side when left out
+ */
+export function partsOf(
+  box: Box,
+  count: number,
+  { width, height }: Pick<Photo, 'width' | 'height'>,
+  rows: 1 | 2 = 1,
+  across = box.width * width >= box.height * height,
+): Box[] {
+  const perRow = Math.ceil(count / rows);
+  return Array.from({ length: count }, (_, k) => {
+    const [row, at] = [Math.floor(k / perRow), k % perRow];
+    return across
+      ? {
+          left: box.left + (box.width * at) / perRow,
+          width: box.width / perRow,
+          top: box.top + (box.height * row) / rows,
+          height: box.height / rows,
+        }
+      : {
+          top: box.top + (box.height * at) / perRow,
+          height: box.height / perRow,
+          left: box.left + (box.width * row) / rows,
+          width: box.width / rows,
+        };
+  });
 }
 
 /** Light of each of the 256 steps of an sRGB channel (IEC 61966-2-1). */
-const light = Float64Array.from({ length: 256 }, (_, k) => {
+export const lightOfStep = Float64Array.from({ length: 256 }, (_, k) => {
   const c = k / 255;
   return c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4;
 });
@@ -94,7 +115,15 @@ const light = Float64Array.from({ length: 256 }, (_, k) => {
 /** Red, green and blue in proportion to light at a pixel, 0 to 1. */
 export function lightAt({ data, width }: Photo, x: number, y: number): LinearRgb {
   const k = 4 * (y * width + x);
-  return [light[data[k]!]!, light[data[k + 1]!]!, light[data[k + 2]!]!];
+  return [lightOfStep[data[k]!]!, lightOfStep[data[k + 1]!]!, lightOfStep[data[k + 2]!]!];
+}
+
+/** Share of two boxes' smaller one that both cover. */
+export function overlapOf(a: Box, b: Box): number {
+  const width = Math.min(a.left + a.width, b.left + b.width) - Math.max(a.left, b.left);
+  const height = Math.min(a.top + a.height, b.top + b.height) - Math.max(a.top, b.top);
+  if (width <= 0 || height <= 0) return 0;
+  return (width * height) / Math.max(Math.min(a.width * a.height, b.width * b.height), 1e-9);
 }
 
 /** Share of light as the eye weighs the channels (Rec. 709). */

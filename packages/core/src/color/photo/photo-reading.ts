@@ -1,0 +1,219 @@
+import { FieldError, type QuantityKind } from '../../quantity';
+import type { Card } from '../card';
+import { type CardCurve, curveOf, curveThrough, opensBelow, swatchPoints } from '../card-curve';
+import { cardIn } from './card-in-photo';
+import type { CardMatch } from '../card-match';
+import { type Lab, type LinearRgb, deltaE, labOfLinear } from '../lab';
+import { castOf, faultOfPaper, relative } from './paper-in-photo';
+import { type Box, type Photo, luminance, middleOf, overlapOf, pixelsOf } from './photo';
+import { type Refusal, refuse } from './photo-refusal';
+import { type Placement, placeOnCurve } from '../place-on-curve';
+import { chemistryInfo } from '../reagent-chemistry';
+import { type RegionColor, regionColor, whiteAround } from './region-color';
+import { tubeSigns } from './tube-in-photo';
+
+/** What the keeper marks on a photograph. */
+export interface MarkedBoxes {
+  /** Plain white paper. */
+  readonly paper: Box;
+  readonly vial: Box;
+  /** All swatches of the card in one box, evenly spaced; left out when the card is not in the picture. */
+  readonly card?: Box | undefined;
+  /** 2 where the swatches lie in two rows. */
+  readonly cardRows?: 1 | 2 | undefined;
+  /** The gray thing that was photographed with a learned card. */
+  readonly gray?: Box | undefined;
+  /** Untreated water in the same glass, as in a comparator: what it takes away counts for both. */
+  readonly blank?: Box | undefined;
+  /** The keeper says that a clear tube stands where nothing but paper shows. */
+  readonly clearTube?: boolean | undefined;
+}
+
+export interface PhotoReading {
+  /** Null where the photograph was read. */
+  readonly refusal: Refusal | null;
+  /** Where the color fell; kept for the picture even where the answer is refused. Null where nothing was measured. */
+  readonly placement: Placement | null;
+  readonly curve: CardCurve | null;
+  /** The color of the vial beside white. */
+  readonly vial: Lab | null;
+  /** How far the color may be wrong, CIEDE2000. */
+  readonly uncertainty: number;
+  /** How far the swatches in the picture lie from what the card is known to look like; null without them. */
+  readonly cardOff: number | null;
+  /** The tube's color is the paper's, as nearly as can be told. */
+  readonly likePaper: boolean;
+  /** What is past the top of the card cannot be told from it: there is no upper end. */
+  readonly opensTop: boolean;
+}
+
+/**
+ * Uncertainty of a color by its cause, CIEDE2000. Hedge Lamp's own, set by simulated photographs with print runs,
+ * picture modes and light from the side: see docs/color-accuracy.md.
+ */
+const causes = {
+  /** Beside a card in the same picture: glass and water against ink, and print that is not dye. */
+  beside: 4.5,
+  /** Against a card learned before, or drawn: another camera, another light. */
+  learned: 10,
+  /** Of what the swatches are off from what they should be: the light shows ink and dye differently by about as much. */
+  ofCardOff: 0.8,
+  /** Of the tint that the light leaves on white paper, beside a card and where there is none to tell what it does. */
+  ofCastBeside: 0.15,
+  ofCast: 0.7,
+  /** Of what the color lies off the curve. */
+  ofDistance: 0.9,
+  /** Per share by which the light falls off across the vial. */
+  ofGradient: 6,
+};
+
+/** From this distance on a color is not one of the card: off by what light and camera explain, and more. */
+const farthest = (explained: number) => 5 + 1.6 * explained;
+/** From this on the swatches are those of another card, or the light is no light to read by. */
+const otherCard = 18;
+/** An end of the card is open once the range passes its last swatch by this much of a step. */
+const openFrom = 0.25;
+/** What kills past the top of its card: its end stays open while even this many times the doubt reaches there. */
+const poisons: readonly QuantityKind[] = ['ammonia', 'nitrite'];
+const waryOfPoison = 1.5;
+/** Two boxes that share this much of the smaller lie over each other. */
+const mostOverlap = 0.2;
+
+/** What is wrong with how the tube looks, whatever its color means. */
+function faultOfVial(seen: RegionColor, labs: readonly Lab[], white: LinearRgb): Refusal | null {
+  if (seen.burned > 0.3) return refuse('glare');
+  // In a channel that the dye takes away nearly all of, noise is no unevenness.
+  const spread = Math.max(...seen.spread.map((s, k) => s / Math.max(seen.light[k]!, 0.15 * white[k]!)));
+  const parted = Math.max(...labs.flatMap((a, k) => labs.slice(k + 1).map((b) => deltaE(a, b))));
+  if (seen.glints > 0.4 || spread > 0.5 || seen.gradient > 2.2 || parted > 16) return refuse('uneven-vial');
+  return null;
+}
+
+/**
+ * Reads a tube on a photograph against its card.
+ * With the card in the picture both are seen by the same camera in the same light, and no absolute color is needed;
+ * without it the picture is set right by white paper (and by gray, where the card was learned with it).
+ * What is not where its box lies is not read: blank paper is no tube, and no card.
+ * @throws FieldError `wrong-box` where a box is off the picture or too small
+ */
+export function readPhoto(photo: Photo, boxes: MarkedBoxes, card: Card): PhotoReading {
+  const nothing = {
+    placement: null,
+    curve: null,
+    vial: null,
+    uncertainty: 0,
+    cardOff: null,
+    likePaper: false,
+    opensTop: false,
+  };
+  const paper = regionColor(photo, pixelsOf(photo, boxes.paper, 'paper'));
+  const paperFault = faultOfPaper(photo, paper);
+  // All boxes are looked at first: what is wrong with them is told whatever the light.
+  const vialPixels = pixelsOf(photo, boxes.vial, 'tube');
+  const vialSeen = regionColor(photo, pixelsOf(photo, middleOf(boxes.vial, 0.45, 0.7), 'tube'));
+  if (boxes.card) pixelsOf(photo, boxes.card, 'card');
+  if (paperFault) return { ...nothing, refusal: paperFault };
+  if ([boxes.vial, boxes.card].some((box) => box && overlapOf(boxes.paper, box) > mostOverlap))
+    return { ...nothing, refusal: refuse('not-paper') };
+  if (boxes.card && overlapOf(boxes.vial, boxes.card) > mostOverlap)
+    return { ...nothing, refusal: refuse('tube-on-card') };
+
+  const around = whiteAround(photo, vialPixels, paper.light) ?? paper.light;
+  const white = boxes.blank ? throughBlank(photo, boxes.blank, around) : around;
+  const seen = relative(vialSeen.light, white);
+  let vial = labOfLinear(seen);
+  const thirds = [0, 1, 2].map((k) => {
+    const box = middleOf(boxes.vial, 0.4, 0.7);
+    const third = { ...box, top: box.top + (box.height * k) / 3, height: box.height / 3 };
+    return labOfLinear(relative(regionColor(photo, pixelsOf(photo, third, 'tube'), 900).light, white));
+  });
+  const vialFault = faultOfVial(vialSeen, thirds, around);
+  if (vialFault) return { ...nothing, vial, refusal: vialFault };
+  const { hasEdges, likePaper } = tubeSigns(photo, vialPixels, vial, around);
+  if (!hasEdges && !(likePaper && boxes.clearTube))
+    return { ...nothing, vial, likePaper, refusal: refuse('no-tube') };
+
+  const known = curveOf(card);
+  let curve = known;
+  let cardOff: number | null = null;
+  if (boxes.card) {
+    const labs = swatchPoints(known).map((p) => p.lab);
+    const { swatches, off, fault } = cardIn(photo, boxes.card, boxes.cardRows ?? 1, labs, paper.light);
+    if (fault) return { ...nothing, vial, likePaper, refusal: refuse(fault) };
+    curve = curveThrough(card, swatches);
+    cardOff = off;
+  } else if (boxes.gray && card.gray !== undefined) vial = grayed(photo, boxes.gray, card.gray, seen, white);
+
+  const { distance } = placeOnCurve(curve, vial, 0);
+  // What light and camera explain; how far the color lies off the card must not excuse itself.
+  const explained = Math.hypot(
+    boxes.card ? causes.beside : causes.learned,
+    causes.ofCardOff * (cardOff ?? 0),
+    (boxes.card ? causes.ofCastBeside : causes.ofCast) * castOf(paper.light),
+    causes.ofGradient * (vialSeen.gradient - 1),
+  );
+  const uncertainty = Math.hypot(explained, causes.ofDistance * distance);
+  const placement = placeOnCurve(curve, vial, uncertainty);
+  const refusal =
+    cardOff !== null && cardOff > otherCard
+      ? refuse('other-card')
+      : distance > farthest(explained)
+        ? refuse('not-on-card')
+        : null;
+  const wary = poisons.includes(chemistryInfo[card.chemistry].kind) ? waryOfPoison : 1;
+  const opensTop = placeOnCurve(curve, vial, wary * uncertainty).high.position >= curve.top + openFrom;
+  return { refusal, placement, curve, vial, uncertainty, cardOff, likePaper, opensTop };
+}
+
+/**
+ * White as it looks through untreated water in the same glass, but for the glass itself, which the colors of a card
+ * have in them too.
+ */
+function throughBlank(photo: Photo, box: Box, white: LinearRgb): LinearRgb {
+  const { light } = regionColor(photo, pixelsOf(photo, middleOf(box, 0.45, 0.7), 'blank'));
+  const passes = relative(light, white);
+  const clearest = Math.max(...passes, 0.05);
+  // Only its tint counts: how much the glass takes from all alike is known of the card.
+  return [0, 1, 2].map(
+    (k) => white[k]! * Math.min(Math.max(passes[k]! / clearest, 0.3), 1),
+  ) as unknown as LinearRgb;
+}
+
+/** Sets contrast right by the gray that was photographed with the learned card: the camera may bend light otherwise. */
+function grayed(photo: Photo, box: Box, learned: number, seen: LinearRgb, white: LinearRgb): Lab {
+  const gray = relative(regionColor(photo, pixelsOf(photo, box, 'gray')).light, white);
+  const { l } = labOfLinear([luminance(gray), luminance(gray), luminance(gray)]);
+  // Light of a lightness (CIE L*), as a power of what was measured.
+  const lightOf = (lightness: number) => ((lightness + 16) / 116) ** 3;
+  const power = Math.log(lightOf(learned)) / Math.log(lightOf(Math.min(Math.max(l, 5), 97)));
+  if (!(power > 0.5 && power < 2))
+    throw new FieldError(
+      'wrong-box',
+      'gray',
+      'The gray in this picture is nothing like the gray that the card was learned with. Use the same gray thing, or leave it out.',
+    );
+  return labOfLinear(seen.map((c) => Math.max(c, 0) ** power) as unknown as LinearRgb);
+}
+
+/** What a photograph that was read stands for, as a match on the card, its picture not kept yet. Null for one that was refused. */
+export function matchOfPhoto(
+  card: Card,
+  { refusal, placement, curve, cardOff, opensTop }: PhotoReading,
+): CardMatch | null {
+  if (refusal || !placement || !curve) return null;
+  const { best, low, high, distance } = placement;
+  const { top } = curve;
+  // Past an end only where even the nearer end of the range is: what might be inside is not said to be outside.
+  if (low.position >= top) return { found: 'past-top' };
+  if (opensBelow(card) && high.position <= 0) return { found: 'below-bottom' };
+  const ofCard = (value: number) => Math.min(Math.max(value, card.values[0]!), card.values.at(-1)!);
+  return {
+    found: 'photo',
+    low: opensBelow(card) && low.position <= -openFrom ? null : Math.min(low.value, ofCard(best.value)),
+    best: ofCard(best.value),
+    high: opensTop ? null : Math.max(high.value, ofCard(best.value)),
+    distance,
+    beside: cardOff !== null,
+    photoId: null,
+  };
+}

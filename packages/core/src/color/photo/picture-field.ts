@@ -1,0 +1,199 @@
+import { type Photo, lightOfStep } from './photo';
+
+/** Taken out once: they are asked for at every pixel. */
+const { abs, cbrt, ceil, floor, max, min, sqrt } = Math;
+
+/** A picture made smaller, its colors set against the white paper of each part: CIE L*a*b*, white being 100, 0, 0. */
+export interface PictureField {
+  readonly width: number;
+  readonly height: number;
+  readonly l: Float32Array;
+  readonly a: Float32Array;
+  readonly b: Float32Array;
+}
+
+/** Enough for a swatch of half a percent of the width to be some pixels wide. */
+const mostAcross = 800;
+/** The fall of light is followed in so many parts across. */
+const parts = 12;
+
+/** Red, green and blue of a smaller picture, each pixel the mean of those that it stands for. */
+function smaller(photo: Photo): { width: number; height: number; rgb: Float32Array } {
+  const by = max(1, ceil(max(photo.width, photo.height) / mostAcross));
+  const width = max(1, floor(photo.width / by));
+  const height = max(1, floor(photo.height / by));
+  const rgb = new Float32Array(3 * width * height);
+  const { data } = photo;
+  for (let y = 0; y < height * by; y++)
+    for (let x = 0; x < width * by; x++) {
+      const from = 4 * (y * photo.width + x);
+      const to = 3 * (floor(y / by) * width + floor(x / by));
+      rgb[to] = rgb[to]! + lightOfStep[data[from]!]!;
+      rgb[to + 1] = rgb[to + 1]! + lightOfStep[data[from + 1]!]!;
+      rgb[to + 2] = rgb[to + 2]! + lightOfStep[data[from + 2]!]!;
+    }
+  for (let k = 0; k < rgb.length; k++) rgb[k] = rgb[k]! / by ** 2;
+  return { width, height, rgb };
+}
+
+/** Each pixel the mean of itself and its neighbors: noise and the blocks of JPEG go, edges stay within a pixel. */
+function smoothed(rgb: Float32Array, width: number, height: number): Float32Array {
+  const across = new Float32Array(rgb.length);
+  const row = 3 * width;
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const k = y * row + 3 * x;
+      const left = x > 0 ? k - 3 : k;
+      const right = x + 1 < width ? k + 3 : k;
+      for (let c = 0; c < 3; c++) across[k + c] = (rgb[left + c]! + rgb[k + c]! + rgb[right + c]!) / 3;
+    }
+  const out = new Float32Array(rgb.length);
+  for (let y = 0; y < height; y++) {
+    const up = y > 0 ? -row : 0;
+    const down = y + 1 < height ? row : 0;
+    for (let k = y * row; k < (y + 1) * row; k++)
+      out[k] = (across[k + up]! + across[k]! + across[k + down]!) / 3;
+  }
+  return out;
+}
+
+const luminanceAt = (rgb: Float32Array, k: number) =>
+  0.2126 * rgb[k]! + 0.7152 * rgb[k + 1]! + 0.0722 * rgb[k + 2]!;
+/** The value below which a share of them lies. */
+const sortedAt = (values: Float32Array | readonly number[], share: number): number => {
+  const sorted = Float32Array.from(values).sort();
+  return sorted[min(sorted.length - 1, floor(share * sorted.length))] ?? 0;
+};
+
+/**
+ * The light of white paper over the picture: in each part the bright pixels of the commonest bright tint; where there
+ * are none, as its neighbors have it.
+ */
+function whiteField(rgb: Float32Array, width: number, height: number) {
+  const down = max(1, Math.round((parts * height) / width));
+  const stride = max(1, floor(sqrt((width * height) / 15_000)));
+  const all: number[] = [];
+  for (let y = 0; y < height; y += stride)
+    for (let x = 0; x < width; x += stride) all.push(3 * (y * width + x));
+  const bright = sortedAt(
+    all.map((k) => luminanceAt(rgb, k)),
+    0.9,
+  );
+  const top = all.filter((k) => luminanceAt(rgb, k) > 0.8 * bright);
+  const tint = [0, 1, 2].map((c) =>
+    max(
+      sortedAt(
+        top.map((k) => rgb[k + c]!),
+        0.5,
+      ),
+      1e-4,
+    ),
+  );
+  const tintLum = max(luminanceAt(Float32Array.from(tint), 0), 1e-4);
+
+  const buckets: number[][] = Array.from({ length: parts * down }, () => []);
+  for (const k of all) {
+    const at = k / 3;
+    const [x, y] = [at % width, floor(at / width)];
+    const lum = luminanceAt(rgb, k);
+    const times = lum / tintLum;
+    // Far darker than the paper is none, nor is what has another tint.
+    if (times < 0.4) continue;
+    if (![0, 1, 2].every((c) => abs(rgb[k + c]! / (tint[c]! * times) - 1) < 0.16)) continue;
+    buckets[
+      min(down - 1, floor((y * down) / height)) * parts + min(parts - 1, floor((x * parts) / width))
+    ]!.push(k);
+  }
+  const least = (0.12 * all.length) / (parts * down);
+  const cells = buckets.map((bucket): number[] | null => {
+    if (bucket.length < least) return null;
+    const lums = Float32Array.from(bucket, (k) => luminanceAt(rgb, k));
+    const half = sortedAt(lums, 0.5);
+    const upper = bucket.filter((_k, at) => lums[at]! >= half);
+    return [0, 1, 2].map((c) =>
+      sortedAt(
+        Float32Array.from(upper, (k) => rgb[k + c]!),
+        0.4,
+      ),
+    );
+  });
+  return { down, cells: filled(cells, down, tint) };
+}
+
+/** What has no paper of its own takes the mean of its neighbors, from the nearest on. */
+function filled(cells: (number[] | null)[], down: number, usual: number[]): number[][] {
+  let now = cells.every((c) => c === null) ? cells.map((): number[] | null => usual) : cells;
+  while (now.some((c) => c === null)) {
+    const before = now;
+    now = before.map((cell, at) => {
+      if (cell) return cell;
+      const [r, c] = [floor(at / parts), at % parts];
+      const near = [
+        r > 0 && before[at - parts],
+        r + 1 < down && before[at + parts],
+        c > 0 && before[at - 1],
+        c + 1 < parts && before[at + 1],
+      ].filter((n): n is number[] => Array.isArray(n));
+      return near.length === 0
+        ? null
+        : [0, 1, 2].map((k) => near.reduce((sum, n) => sum + n[k]!, 0) / near.length);
+    });
+  }
+  return now.map((c) => c ?? usual);
+}
+
+/** Of each pixel of a side, the two parts between whose middles it lies, and how far along. */
+function between(length: number, of: number) {
+  const [low, high] = [new Uint8Array(length), new Uint8Array(length)];
+  const share = new Float32Array(length);
+  for (let k = 0; k < length; k++) {
+    const at = min(max(((k + 0.5) * of) / length - 0.5, 0), of - 1);
+    low[k] = floor(at);
+    high[k] = min(low[k]! + 1, of - 1);
+    share[k] = at - low[k]!;
+  }
+  return { low, high, share };
+}
+
+const f = (t: number) => (t > 0.008856 ? cbrt(t) : 7.787 * t + 16 / 116);
+
+/** The picture as a field of colors beside its own white. */
+export function pictureField(photo: Photo): PictureField {
+  const { width, height, rgb: raw } = smaller(photo);
+  const rgb = smoothed(raw, width, height);
+  const { down, cells } = whiteField(rgb, width, height);
+  const count = width * height;
+  const [l, a, b] = [new Float32Array(count), new Float32Array(count), new Float32Array(count)];
+  const [xs, ys] = [between(width, parts), between(height, down)];
+  // The white of each part, red after green after blue, where the loop below finds it fast.
+  const whites = Float32Array.from(cells.flat());
+  const seen = new Float32Array(3);
+  for (let y = 0; y < height; y++) {
+    const low = ys.low[y]! * parts;
+    const high = ys.high[y]! * parts;
+    const v = ys.share[y]!;
+    for (let x = 0; x < width; x++) {
+      const k = y * width + x;
+      const u = xs.share[x]!;
+      const nw = 3 * (low + xs.low[x]!);
+      const ne = 3 * (low + xs.high[x]!);
+      const sw = 3 * (high + xs.low[x]!);
+      const se = 3 * (high + xs.high[x]!);
+      for (let c = 0; c < 3; c++) {
+        const above = whites[nw + c]! + u * (whites[ne + c]! - whites[nw + c]!);
+        const beneath = whites[sw + c]! + u * (whites[se + c]! - whites[sw + c]!);
+        const white = above + v * (beneath - above);
+        const share = rgb[3 * k + c]! / (white > 1e-4 ? white : 1e-4);
+        seen[c] = share < 1.6 ? share : 1.6;
+      }
+      // sRGB primaries against their own white (IEC 61966-2-1), as CIE L*a*b*.
+      const fx = f((0.4124 * seen[0]! + 0.3576 * seen[1]! + 0.1805 * seen[2]!) / 0.9505);
+      const fy = f(0.2126 * seen[0]! + 0.7152 * seen[1]! + 0.0722 * seen[2]!);
+      const fz = f((0.0193 * seen[0]! + 0.1192 * seen[1]! + 0.9505 * seen[2]!) / 1.089);
+      l[k] = 116 * fy - 16;
+      a[k] = 500 * (fx - fy);
+      b[k] = 200 * (fy - fz);
+    }
+  }
+  return { width, height, l, a, b };
+}

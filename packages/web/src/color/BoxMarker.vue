@@ -12,15 +12,26 @@ export interface NamedBox {
   readonly box: Box;
   /** Lines inside it, where it is divided evenly. */
   readonly parts?: number;
+  /** Two rows of parts, with a line between them. */
+  readonly rows?: 1 | 2;
+  /** Set by hand, not by the first guess. */
+  readonly placed?: boolean;
 }
-const props = defineProps<{
+defineProps<{
   address: string;
   alt: string;
   width: number;
   height: number;
   boxes: readonly NamedBox[];
+  /** Things of which one is to be chosen, numbered. */
+  choices?: readonly Box[];
 }>();
-const emit = defineEmits<{ move: [id: string, box: Box] }>();
+const emit = defineEmits<{
+  move: [id: string, box: Box];
+  /** A tap beside all boxes, in shares of the picture. */
+  tap: [x: number, y: number];
+  choose: [number: number];
+}>();
 const chosen = defineModel<string>('chosen', { required: true });
 const frame = ref<HTMLElement>();
 
@@ -36,14 +47,19 @@ const at = (event: PointerEvent) => {
 };
 
 /** Follows a finger or mouse until it lets go. */
-function follow(event: PointerEvent, move: (x: number, y: number) => void): void {
+function follow(
+  event: PointerEvent,
+  move: (x: number, y: number) => void,
+  ended: () => void = () => undefined,
+): void {
   const target = event.currentTarget as HTMLElement;
   target.setPointerCapture(event.pointerId);
   const moved = (e: PointerEvent) => {
     const { x, y } = at(e);
     move(x, y);
   };
-  const end = () => {
+  const end = (e: Event) => {
+    if (e.type === 'pointerup') ended();
     target.removeEventListener('pointermove', moved);
     target.removeEventListener('pointerup', end);
     target.removeEventListener('pointercancel', end);
@@ -63,14 +79,19 @@ function size(event: PointerEvent, { id, box }: NamedBox): void {
 }
 function draw(event: PointerEvent): void {
   const id = chosen.value;
-  if (!props.boxes.some((b) => b.id === id)) return;
   const from = at(event);
-  follow(event, (x, y) => {
-    const [width, height] = [Math.abs(x - from.x), Math.abs(y - from.y)];
-    // A tap is no box.
-    if (width > least && height > least)
+  let drawn = false;
+  follow(
+    event,
+    (x, y) => {
+      const [width, height] = [Math.abs(x - from.x), Math.abs(y - from.y)];
+      // A tap is no box.
+      if (width <= least || height <= least) return;
+      drawn = true;
       tell(id, { left: Math.min(x, from.x), top: Math.min(y, from.y), width, height });
-  });
+    },
+    () => !drawn && emit('tap', from.x, from.y),
+  );
 }
 const steps: Record<string, readonly [number, number]> = {
   ArrowLeft: [-1, 0],
@@ -101,6 +122,8 @@ const place = ({ left, top, width, height }: Box) => ({
 const whole = (x: number) => Math.round(100 * x);
 const lies = ({ label, box }: NamedBox) =>
   `${label}: ${whole(box.left)} % from the left, ${whole(box.top)} % from the top, ${whole(box.width)} % wide, ${whole(box.height)} % high. Arrow keys move it, with Shift they size it.`;
+/** Lines along the longer side: each row has as many parts. */
+const partsIn = (b: NamedBox) => Math.ceil((b.parts ?? 1) / (b.rows ?? 1));
 const isLow = ({ box }: NamedBox) => box.top < 0.08;
 </script>
 
@@ -117,7 +140,7 @@ const isLow = ({ box }: NamedBox) => box.top < 0.08;
         v-for="b in boxes"
         :key="b.id"
         class="box"
-        :class="{ chosen: b.id === chosen, low: isLow(b) }"
+        :class="{ chosen: b.id === chosen, low: isLow(b), placed: b.placed }"
         role="group"
         tabindex="0"
         :aria-label="lies(b)"
@@ -129,18 +152,36 @@ const isLow = ({ box }: NamedBox) => box.top < 0.08;
       >
         <span class="tag" aria-hidden="true">{{ b.label }}</span>
         <span
-          v-for="k in (b.parts ?? 1) - 1"
+          v-for="k in partsIn(b) - 1"
           :key="k"
           class="line"
           :class="{ down: b.box.height * height > b.box.width * width }"
           :style="
             b.box.height * height > b.box.width * width
-              ? { top: percent(k / b.parts!) }
-              : { left: percent(k / b.parts!) }
+              ? { top: percent(k / partsIn(b)) }
+              : { left: percent(k / partsIn(b)) }
           "
+        />
+        <span
+          v-if="b.rows === 2"
+          class="line"
+          :class="{ down: b.box.height * height <= b.box.width * width }"
+          :style="b.box.height * height <= b.box.width * width ? { top: '50%' } : { left: '50%' }"
         />
         <span class="corner" aria-hidden="true" @pointerdown.prevent.stop="size($event, b)" />
       </div>
+      <button
+        v-for="(c, k) in choices ?? []"
+        :key="`choice ${k}`"
+        type="button"
+        class="choice"
+        :style="place(c)"
+        :aria-label="`Read tube ${k + 1}, ${whole(c.left)} % from the left`"
+        @mousedown.prevent
+        @click="emit('choose', k)"
+      >
+        {{ k + 1 }}
+      </button>
     </div>
   </div>
 </template>
@@ -169,9 +210,26 @@ img {
   cursor: move;
   touch-action: none;
 }
-.box.chosen {
+.box.placed {
   border-style: solid;
+}
+.box.chosen {
+  border-width: 3px;
   z-index: 2;
+}
+.choice {
+  position: absolute;
+  min-width: 44px;
+  min-height: 44px;
+  border: 3px solid #fff;
+  outline: 2px solid #000;
+  background: transparent;
+  color: #000;
+  font-weight: 700;
+  font-size: 1.3rem;
+  text-shadow:
+    0 0 3px #fff,
+    0 0 6px #fff;
 }
 .tag {
   position: absolute;

@@ -26,9 +26,10 @@ import TextField from '../shell/TextField.vue';
 import BoxMarker, { type NamedBox } from './BoxMarker.vue';
 import { useCards } from './cards-store';
 import { boxesFor, formOfCard, readLearnForm, valuesIn } from './learn-form';
+import { startBoxes } from './photo-boxes';
 import PhotoSource from './PhotoSource.vue';
 import type { MadeUp } from './photo-worker';
-import { startBoxes, usePhoto } from './use-photo';
+import { usePhoto } from './use-photo';
 
 /** Learning a card from a photograph of its leaflet: a box on each swatch, its value, once and for good. */
 const props = defineProps<{ cardId?: string }>();
@@ -76,8 +77,8 @@ function opened(): void {
   row.value = guess.card ?? startBoxes.card;
   swatches.value = boxesFor(count.value, [], row.value);
 }
-async function open(picture: Blob): Promise<void> {
-  if (await photo.open(picture, Math.max(count.value, 2))) opened();
+async function open(pictures: readonly Blob[]): Promise<void> {
+  if (await photo.open(pictures, Math.max(count.value, 2), null)) opened();
 }
 /** The stand-in camera photographs the card that is being described, as Hedge Lamp would draw it. */
 const described = computed<Card | null>(() => {
@@ -202,7 +203,7 @@ const missing = computed(() =>
         lesson
         :busy="photo.busy.value"
         :fault="photo.fault.value"
-        @picture="open"
+        @pictures="open"
         @made-up="makeUp"
         @cancel="photo.cancel"
       />

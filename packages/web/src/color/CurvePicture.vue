@@ -13,11 +13,14 @@ import { computed } from 'vue';
 const props = defineProps<{ card: Card; curve: CardCurve; placement: Placement; vial: Lab }>();
 
 const from = computed(() => props.curve.points[0]!.position);
-const span = computed(() => props.curve.points.at(-1)!.position - from.value);
-const percent = (position: number) => `${((100 * (position - from.value)) / span.value).toFixed(2)}%`;
+/** One step past the top is shown: what comes after looks alike, and would only crowd the card. */
+const to = computed(() => props.curve.top + 1);
+const points = computed(() => props.curve.points.filter((p) => p.position <= to.value));
+const percent = (position: number) =>
+  `${((100 * (Math.min(position, to.value) - from.value)) / (to.value - from.value)).toFixed(2)}%`;
 const gradient = computed(
   () =>
-    `linear-gradient(90deg, ${props.curve.points
+    `linear-gradient(90deg, ${points.value
       .filter((_p, k) => k % 4 === 0)
       .map((p) => `${screenColor(p.lab)} ${percent(p.position)}`)
       .join(', ')})`,

@@ -1,16 +1,35 @@
 <script setup lang="ts">
-import { type Box, type Card, type CardMatch, cardInterval, screenColor } from '@hedge-lamp/core/color';
+import {
+  type Box,
+  type Card,
+  type CardMatch,
+  type MarkedBoxes,
+  cardInterval,
+  screenColor,
+  viewingInfo,
+} from '@hedge-lamp/core/color';
 import { formatReading } from '@hedge-lamp/core/quantity';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckbox } from 'bootstrap-vue-next/components/BFormCheckbox';
 import { v4 as newId } from 'uuid';
-import { computed, ref, shallowRef, watch } from 'vue';
+import { computed, nextTick, ref, shallowRef, watch } from 'vue';
 import BoxMarker, { type NamedBox } from './BoxMarker.vue';
 import CurvePicture from './CurvePicture.vue';
+import {
+  type BoxName,
+  type PhotoBoxes,
+  boxAround,
+  boxLabel,
+  boxNames,
+  boxesOfGuess,
+  markedBoxes,
+  placed,
+  stateWords,
+} from './photo-boxes';
 import { keepPhoto } from './photo-outbox';
 import type { MadeUp, Outcome, ReadPhoto } from './photo-worker';
 import PhotoSource from './PhotoSource.vue';
-import { startBoxes, usePhoto } from './use-photo';
+import { usePhoto } from './use-photo';
 
 /**
  * Reading a tube by photograph: a picture, boxes on paper, tube and card, and an answer with its range, or the reason
@@ -20,33 +39,47 @@ const props = defineProps<{ card: Card; match: CardMatch | null }>();
 const emit = defineEmits<{ match: [match: CardMatch | null] }>();
 const photo = usePhoto();
 
-type Name = 'paper' | 'vial' | 'card' | 'gray';
-const boxes = ref<Record<Name, Box>>({ ...startBoxes });
+const boxes = ref<PhotoBoxes>(boxesOfGuess({ paper: null, vial: null, card: null, cardRows: 1, tubes: [] }));
 const chosen = ref<string>('vial');
 const withCard = ref(true);
+const twoRows = ref(false);
 const withGray = ref(false);
+const withBlank = ref(false);
+/** The keeper says that a clear tube stands where only paper shows. */
+const clearTube = ref(false);
+/** Boxes that are put on the picture to be dragged, though they lie nowhere yet. */
+const offered = ref<readonly BoxName[]>([]);
+const tubes = ref<readonly Box[]>([]);
 const keep = ref(true);
 const read = shallowRef<Outcome<ReadPhoto> | null>(null);
 const working = ref(false);
-const missing = ref<Name[]>([]);
+
+const needed = computed<BoxName[]>(() => [
+  'paper',
+  'vial',
+  ...(withCard.value ? ['card' as const] : []),
+  ...(!withCard.value && withGray.value ? ['gray' as const] : []),
+  ...(withBlank.value ? ['blank' as const] : []),
+]);
+const isMissing = (name: BoxName) => boxes.value.state[name] === 'missing';
+const missing = computed(() => needed.value.filter(isMissing));
 
 function opened(): void {
-  const guess = photo.opened.value!.guess;
-  boxes.value = {
-    ...startBoxes,
-    paper: guess.paper ?? startBoxes.paper,
-    vial: guess.vial ?? startBoxes.vial,
-    card: guess.card ?? startBoxes.card,
-  };
-  withCard.value = guess.card !== null;
+  const { guess } = photo.opened.value!;
+  boxes.value = boxesOfGuess(guess);
+  tubes.value = guess.tubes;
+  twoRows.value = guess.cardRows === 2;
+  withCard.value = true;
   withGray.value = false;
-  missing.value = (['paper', 'vial', 'card'] as const).filter((k) => guess[k] === null);
-  chosen.value = 'vial';
+  withBlank.value = false;
+  clearTube.value = false;
+  offered.value = [];
+  chosen.value = missing.value[0] ?? 'vial';
   read.value = null;
   void readNow();
 }
-async function open(picture: Blob): Promise<void> {
-  if (await photo.open(picture, props.card.values.length)) opened();
+async function open(pictures: readonly Blob[]): Promise<void> {
+  if (await photo.open(pictures, props.card.values.length, props.card)) opened();
 }
 async function makeUp(scene: MadeUp): Promise<void> {
   if (await photo.makeUp(scene)) opened();
@@ -56,37 +89,83 @@ let asked = 0;
 async function readNow(): Promise<void> {
   if (!photo.opened.value) return;
   const mine = ++asked;
+  const marked = markedBoxes(boxes.value, needed.value, {
+    cardRows: twoRows.value ? 2 : 1,
+    clearTube: clearTube.value,
+  });
+  if (!marked) {
+    working.value = false;
+    read.value = null;
+    return;
+  }
   working.value = true;
-  const { paper, vial, card, gray } = boxes.value;
-  const marked = {
-    paper: { ...paper },
-    vial: { ...vial },
-    ...(withCard.value ? { card: { ...card } } : {}),
-    ...(!withCard.value && withGray.value ? { gray: { ...gray } } : {}),
-  };
   // As plain data: what Vue watches cannot be sent to a worker.
-  const outcome = await photo.photos().read(marked, JSON.parse(JSON.stringify(props.card)) as Card);
+  const plain = JSON.parse(JSON.stringify({ marked, card: props.card })) as {
+    marked: MarkedBoxes;
+    card: Card;
+  };
+  const outcome = await photo.photos().read(plain.marked, plain.card);
   if (mine !== asked) return;
   working.value = false;
   read.value = outcome;
 }
 let waiting: ReturnType<typeof setTimeout> | undefined;
-watch([boxes, withCard, withGray, () => props.card], () => {
+watch([boxes, withCard, withGray, withBlank, twoRows, clearTube, () => props.card], () => {
   // What is shown belongs to boxes that were moved since: it is not taken before it is read anew.
   working.value = true;
   clearTimeout(waiting);
   waiting = setTimeout(() => void readNow(), 120);
 });
-const move = (id: string, box: Box) => (boxes.value = { ...boxes.value, [id]: box });
+const nameOf = (id: string) => boxNames.find((name) => name === id);
+function move(id: string, box: Box): void {
+  const name = nameOf(id);
+  if (!name) return;
+  boxes.value = placed(boxes.value, name, box);
+  if (name === 'vial') tubes.value = [];
+  chosen.value = id;
+}
+/** One tap places what is missing, or the tube. */
+async function tap(x: number, y: number): Promise<void> {
+  const name = nameOf(chosen.value);
+  if (!name || !needed.value.includes(name)) return;
+  if (name !== 'vial' && !isMissing(name)) return;
+  const found = name === 'vial' || name === 'blank' ? await photo.photos().tube(x, y) : null;
+  move(name, found ?? boxAround(name, x, y));
+  const next = missing.value[0];
+  if (next) chosen.value = next;
+}
+function choose(number: number): void {
+  const tube = tubes.value[number];
+  if (tube) move('vial', { ...tube });
+}
+/** Puts the box on the picture, for the keyboard: it is missing until it was moved. */
+async function offer(name: BoxName): Promise<void> {
+  offered.value = [...offered.value, name];
+  chosen.value = name;
+  await nextTick();
+  document.querySelector<HTMLElement>(`[data-box="${name}"]`)?.focus();
+}
 
-const shown = computed<NamedBox[]>(() => [
-  { id: 'paper', label: 'White paper', box: boxes.value.paper },
-  { id: 'vial', label: 'Tube', box: boxes.value.vial },
-  ...(withCard.value
-    ? [{ id: 'card', label: 'Card', box: boxes.value.card, parts: props.card.values.length }]
-    : []),
-  ...(!withCard.value && withGray.value ? [{ id: 'gray', label: 'Gray', box: boxes.value.gray }] : []),
-]);
+const shown = computed<NamedBox[]>(() =>
+  needed.value
+    .filter((name) => !isMissing(name) || offered.value.includes(name))
+    .map((name) => ({
+      id: name,
+      label: isMissing(name) ? `${boxLabel[name]}?` : boxLabel[name],
+      box: boxes.value.box[name],
+      placed: boxes.value.state[name] === 'placed',
+      ...(name === 'card'
+        ? { parts: props.card.values.length, rows: twoRows.value ? (2 as const) : (1 as const) }
+        : {}),
+    })),
+);
+const hasBlank = computed(() => viewingInfo[props.card.viewing ?? 'against-white'].withBlank);
+/** Nothing but paper shows in the box of the tube: clear water, or no tube. */
+const asksClear = computed(
+  () =>
+    clearTube.value ||
+    (result.value?.reading.refusal?.reason === 'no-tube' && result.value.reading.likePaper),
+);
 const result = computed(() => (read.value && 'done' in read.value ? read.value.done : null));
 const fault = computed(() => (read.value && 'fault' in read.value ? read.value.fault.says : ''));
 const answer = computed(() => {
@@ -95,6 +174,12 @@ const answer = computed(() => {
   return interval
     ? `${formatReading(interval)} ${props.card.unit === 'pH' ? '' : props.card.unit}`.trim()
     : '';
+});
+const cardRemark = computed(() => {
+  const off = result.value?.reading.refusal ? null : (result.value?.reading.cardOff ?? null);
+  return off === null || off < 3
+    ? null
+    : `In this light or print the card’s colors are off, by ${off.toFixed(1)} (ΔE) from what they should be; the range allows for it.`;
 });
 const label = computed(() => (props.card.unit === 'pH' ? 'pH ' : ''));
 /** The answer shown is the one that was taken. */
@@ -117,11 +202,25 @@ async function take(): Promise<void> {
   taken.value = told;
   emit('match', told);
 }
-const names: Record<Name, string> = {
-  paper: 'white paper',
-  vial: 'the tube',
-  card: 'the card',
-  gray: 'the gray',
+/** What an open end means, and what would tell more; empty where both ends are told. */
+const openWords = computed(() => {
+  const { card } = props;
+  const match = result.value?.match;
+  const top = match?.found === 'past-top' || (match?.found === 'photo' && match.high === null);
+  const bottom = match?.found === 'below-bottom' || (match?.found === 'photo' && match.low === null);
+  if (card.unit === 'pH')
+    return top || bottom ? 'It may lie beyond the card: a test of the other range would tell more.' : '';
+  if (top)
+    return `Past the top of the card the color hardly changes: it may be far more than ${card.values.at(-1)} ${card.unit}. Dilute the water and test it again.`;
+  return bottom ? 'It may be less than the card begins with.' : '';
+});
+/** What to do about what is missing. */
+const missingWords: Readonly<Record<BoxName, string>> = {
+  paper: 'Tap plain white paper in the picture.',
+  vial: 'Tap the water of the tube in the picture.',
+  card: 'Draw a box around all swatches of the card, from the first to the last.',
+  gray: 'Tap the gray thing in the picture.',
+  blank: 'Tap the tube of untreated water in the picture.',
 };
 </script>
 
@@ -132,18 +231,13 @@ const names: Record<Name, string> = {
       :card="card"
       :busy="photo.busy.value"
       :fault="photo.fault.value"
-      @picture="open"
+      @pictures="open"
       @made-up="makeUp"
       @cancel="photo.cancel"
     />
     <template v-else>
       <p v-if="photo.isMadeUp.value" class="made-up">
         <strong>Made up by the stand-in camera:</strong> no measurement of your water.
-      </p>
-      <p class="how">
-        Drag each box onto what it names. They were placed by a first guess<template v-if="missing.length > 0"
-          >; <strong>{{ missing.map((m) => names[m]).join(' and ') }}</strong> was not found</template
-        >.
       </p>
       <div class="two">
         <BoxMarker
@@ -153,33 +247,64 @@ const names: Record<Name, string> = {
           :width="photo.opened.value.width"
           :height="photo.opened.value.height"
           :boxes="shown"
+          :choices="tubes"
           @move="move"
+          @tap="tap"
+          @choose="choose"
         />
         <div class="answer">
-          <BFormCheckbox v-model="withCard">The card is in the picture</BFormCheckbox>
-          <template v-if="!withCard">
-            <p class="small-note">
-              {{
-                card.colors
-                  ? 'Compared with your card as it was learned; the paper takes out the tint of the light.'
-                  : 'Compared with Hedge Lamp’s own drawing of this card, not with your kit’s: lay your card beside the tube, or learn it once.'
-              }}
-              Without the card in the picture the range is about three times as wide.
-            </p>
-            <BFormCheckbox v-if="card.gray !== undefined" v-model="withGray"
-              >The gray that the card was learned with is in it too</BFormCheckbox
-            >
-          </template>
+          <ul class="states" aria-label="What is marked">
+            <li v-for="name in needed" :key="name" :data-state="boxes.state[name]">
+              <button
+                type="button"
+                class="state"
+                :class="{ chosen: chosen === name }"
+                :aria-pressed="chosen === name"
+                @mousedown.prevent
+                @click="chosen = name"
+              >
+                <span class="sign" :class="boxes.state[name]" aria-hidden="true" />{{ boxLabel[name] }}:
+                {{ stateWords[boxes.state[name]] }}
+              </button>
+              <BButton
+                v-if="isMissing(name) && !offered.includes(name)"
+                variant="light"
+                size="sm"
+                @mousedown.prevent
+                @click="offer(name)"
+                >Box for {{ boxLabel[name].toLowerCase() }}</BButton
+              >
+            </li>
+          </ul>
           <div role="status" aria-live="polite">
-            <p v-if="working && !result" class="mb-0">Reading …</p>
-            <p v-if="fault" class="failure">{{ fault }}</p>
+            <template v-if="missing.length > 0">
+              <p class="refusal">
+                <strong>Not read yet.</strong>
+                {{
+                  missing[0] === 'vial' && tubes.length > 1
+                    ? `${tubes.length} things look like tubes. Choose the one to read by its number.`
+                    : missingWords[missing[0]!]
+                }}
+              </p>
+            </template>
+            <p v-else-if="working && !result" class="mb-0">Reading …</p>
+            <p v-else-if="fault" class="failure">{{ fault }}</p>
             <p v-else-if="result?.reading.refusal" class="refusal">
               <strong>Not read.</strong> {{ result.reading.refusal.says }}
             </p>
-            <p v-else-if="answer" class="figure">
-              {{ label }}<strong class="figure-mono">{{ answer }}</strong>
-            </p>
+            <template v-else-if="answer">
+              <p class="figure">
+                {{ label }}<strong class="figure-mono">{{ answer }}</strong>
+              </p>
+              <p v-if="openWords" class="small-note open-end">{{ openWords }}</p>
+              <p v-if="result?.reading.likePaper" class="small-note like-paper">
+                The tube has the color of the paper, as nearly as a picture can tell.
+              </p>
+            </template>
           </div>
+          <BFormCheckbox v-if="asksClear" v-model="clearTube"
+            >A clear tube stands there: its water has no color</BFormCheckbox
+          >
           <CurvePicture
             v-if="result?.reading.placement && result.reading.curve && result.reading.vial"
             :card="card"
@@ -191,10 +316,30 @@ const names: Record<Name, string> = {
             The tube as photographed
             <span class="chip" :style="{ background: screenColor(result.reading.vial) }" aria-hidden="true" />
           </p>
-          <p v-if="result && result.reading.cardOff !== null && !result.reading.refusal" class="small-note">
-            In this light the card’s colors are {{ result.reading.cardOff.toFixed(1) }} off from daylight
-            (ΔE); the range allows for it.
+          <p v-if="cardRemark" class="small-note">{{ cardRemark }}</p>
+          <p v-if="photo.opened.value.frames > 1" class="small-note">
+            {{ photo.opened.value.frames }} frames are read as one; where they differ, the range is wider.
           </p>
+          <BFormCheckbox v-if="hasBlank" v-model="withBlank"
+            >A tube of untreated water (blank) is in it too</BFormCheckbox
+          >
+          <BFormCheckbox v-model="withCard">The card is in the picture</BFormCheckbox>
+          <template v-if="!withCard">
+            <p class="small-note">
+              {{
+                card.colors
+                  ? 'Compared with your card as it was learned; the paper takes out the tint of the light.'
+                  : 'Compared with Hedge Lamp’s own drawing of this card, not with your kit’s: lay your card beside the tube, or learn it once.'
+              }}
+              Without the card in the picture the range is about twice as wide.
+            </p>
+            <BFormCheckbox v-if="card.gray !== undefined" v-model="withGray"
+              >The gray that the card was learned with is in it too</BFormCheckbox
+            >
+          </template>
+          <BFormCheckbox v-if="withCard && card.values.length > 3" v-model="twoRows"
+            >Its swatches lie in two rows</BFormCheckbox
+          >
           <BFormCheckbox v-if="result?.match" v-model="keep"
             >Keep the photograph with the reading, without its location</BFormCheckbox
           >
@@ -226,7 +371,6 @@ const names: Record<Name, string> = {
 </template>
 
 <style scoped>
-.how,
 .made-up {
   margin: 0 0 0.5rem;
 }
@@ -243,6 +387,52 @@ const names: Record<Name, string> = {
 .figure {
   margin: 0;
   font-size: 1.5rem;
+}
+.states {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 0.25rem;
+}
+.states li {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.4rem;
+}
+.state {
+  min-height: 44px;
+  flex: 1 1 11rem;
+  display: flex;
+  align-items: center;
+  gap: 0.6rem;
+  padding: 0 0.6rem;
+  text-align: left;
+  background: transparent;
+  color: #161616;
+  border: 2px solid transparent;
+}
+.state.chosen {
+  background: #dedede;
+  border-color: #161616;
+}
+/* By shape: a dashed frame was found, a firm one placed, a hollow ring is missing. */
+.sign {
+  flex: none;
+  width: 1.1rem;
+  height: 1.1rem;
+  border: 2px dashed #161616;
+  background: #fff;
+}
+.sign.placed {
+  border-style: solid;
+  background: #161616;
+}
+.sign.missing {
+  border-radius: 50%;
+  border: 3px solid #161616;
+  background: transparent;
 }
 .refusal,
 .failure {

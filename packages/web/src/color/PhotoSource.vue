@@ -5,6 +5,7 @@ import { computed, ref, watch } from 'vue';
 import ChoiceField from '../shell/ChoiceField.vue';
 import type { MadeUp } from './photo-worker';
 import { useCamera } from './use-camera';
+import { useLightHint } from './use-light-hint';
 
 /** Where a picture comes from: the camera, a file, or the stand-in camera. */
 const props = defineProps<{
@@ -15,7 +16,7 @@ const props = defineProps<{
   /** A leaflet is photographed, not a tube. */
   lesson?: boolean;
 }>();
-const emit = defineEmits<{ picture: [picture: Blob]; madeUp: [scene: MadeUp]; cancel: [] }>();
+const emit = defineEmits<{ pictures: [pictures: readonly Blob[]]; madeUp: [scene: MadeUp]; cancel: [] }>();
 const camera = useCamera();
 const video = ref<HTMLVideoElement>();
 const chooser = ref<HTMLInputElement>();
@@ -23,25 +24,29 @@ const chooser = ref<HTMLInputElement>();
 watch([camera.stream, video], ([stream, element]) => {
   if (element && element.srcObject !== stream) element.srcObject = stream;
 });
+const { hint, said: hintSaid } = useLightHint(video, () => props.card);
+const taking = ref(false);
 async function take(): Promise<void> {
-  const picture = video.value && (await camera.take(video.value));
-  if (!picture) {
+  if (!video.value || taking.value) return;
+  taking.value = true;
+  const pictures = await camera.burst(video.value).finally(() => (taking.value = false));
+  if (pictures.length === 0) {
     camera.fault.value = 'The camera shows nothing yet. Wait a moment and take it again.';
     return;
   }
   camera.stop();
-  emit('picture', picture);
+  emit('pictures', pictures);
 }
 function chosen(event: Event): void {
   const input = event.target as HTMLInputElement;
   const file = input.files?.[0];
-  if (file) emit('picture', file);
+  if (file) emit('pictures', [file]);
   // The same file may be chosen again.
   input.value = '';
 }
 function dropped(event: DragEvent): void {
   const file = event.dataTransfer?.files[0];
-  if (file) emit('picture', file);
+  if (file) emit('pictures', [file]);
 }
 
 const light = ref(2);
@@ -75,9 +80,17 @@ const said = computed(() => camera.fault.value || props.fault);
       <BButton variant="light" @click="$emit('cancel')">Stop</BButton>
     </p>
     <div v-else-if="camera.stream.value" class="camera">
-      <video ref="video" autoplay playsinline muted aria-label="What the camera shows" />
+      <div class="view">
+        <video ref="video" autoplay playsinline muted aria-label="What the camera shows" />
+        <p v-if="hint" class="hint" :class="{ good: hint.kind === 'good' }" :data-hint="hint.kind">
+          <span aria-hidden="true">{{ hint.kind === 'good' ? '●' : '○' }}</span> {{ hint.says }}
+        </p>
+        <p class="visually-hidden" role="status">{{ hintSaid }}</p>
+      </div>
       <div class="acts">
-        <BButton variant="primary" size="lg" @mousedown.prevent @click="take">Take the picture</BButton>
+        <BButton variant="primary" size="lg" :disabled="taking" @mousedown.prevent @click="take">{{
+          taking ? 'Hold still …' : 'Take the picture'
+        }}</BButton>
         <BButton variant="light" @mousedown.prevent @click="camera.stop">Close the camera</BButton>
       </div>
     </div>
@@ -147,11 +160,29 @@ const said = computed(() => camera.fault.value || props.fault);
   color: #a3301a;
   padding: 0.5rem 0.75rem;
 }
+.view {
+  position: relative;
+  display: inline-block;
+  max-width: 100%;
+  margin-bottom: 0.6rem;
+}
+.hint {
+  position: absolute;
+  inset: auto 0 0;
+  margin: 0;
+  padding: 0.55rem 0.8rem;
+  background: #161616;
+  color: #fff;
+  font-size: 1.1rem;
+}
+.hint.good {
+  background: #fff;
+  color: #161616;
+}
 video {
   display: block;
   max-width: 100%;
   max-height: 58vh;
-  margin-bottom: 0.6rem;
   background: #161616;
 }
 .made-up {

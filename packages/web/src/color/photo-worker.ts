@@ -4,17 +4,21 @@ import {
   type CardMatch,
   type GuessedBoxes,
   type Lab,
+  type LightHint,
   type MarkedBoxes,
   type Photo,
   type PhotoReading,
   anyCamera,
   commonLights,
   guessBoxes,
+  hintWidth,
   learnCard,
+  lightHint,
   matchOfPhoto,
   plantLight,
-  readPhoto,
+  readBurst,
   simulatedPhoto,
+  tubeAt,
   valueAt,
 } from '@hedge-lamp/core/color';
 import { seededRandom } from '@hedge-lamp/core/practice';
@@ -40,6 +44,8 @@ export interface OpenedPhoto {
   /** Scaled, upright, and without anything that was written into the file beside the picture. */
   readonly jpeg: Blob;
   readonly guess: GuessedBoxes;
+  /** Frames that are read as one; 1 for a picture that was chosen. */
+  readonly frames: number;
   /** For the benchmark, ms. */
   readonly took: { readonly decoding: number; readonly rest: number };
 }
@@ -62,7 +68,8 @@ export interface MadeUp {
   readonly height: number;
 }
 
-let current: Photo | null = null;
+/** The frames of the picture in work, the one that is shown first. */
+let current: [Photo, ...Photo[]] | null = null;
 
 const refused = (field: string, says: string) => ({ fault: { field, says } });
 
@@ -78,52 +85,94 @@ function attempt<T>(act: () => T): Outcome<T> {
 
 const megabytes = (bytes: number) => Math.round(bytes / 1_000_000);
 
-const photoWorker = {
-  async open(file: Blob, swatches: number): Promise<Outcome<OpenedPhoto>> {
-    if (file.size === 0) return refused('photo', 'This file is empty. Choose a picture.');
-    if (file.size > mostBytes)
-      return refused(
-        'photo',
-        `This picture has ${megabytes(file.size)} MB; up to ${megabytes(mostBytes)} MB are opened. Choose a smaller one, or take it anew.`,
-      );
-    const from = performance.now();
-    let bitmap: ImageBitmap;
-    try {
-      // A picture that was taken sideways is turned as its camera noted.
-      bitmap = await createImageBitmap(file, { imageOrientation: 'from-image' });
-    } catch {
-      return refused(
-        'photo',
-        'This file is not a picture that can be opened here. Choose a JPEG, PNG or WebP picture.',
-      );
-    }
-    const decoded = performance.now();
-    if (bitmap.width * bitmap.height > mostPixels) {
-      bitmap.close();
-      return refused('photo', 'This picture has too many pixels to open. Choose a smaller one.');
-    }
-    const scale = Math.min(1, longest / Math.max(bitmap.width, bitmap.height));
-    const [width, height] = [bitmap.width, bitmap.height].map((side) =>
-      Math.max(1, Math.round(side * scale)),
+/** A file as pixels, scaled and upright, on the canvas that it was drawn on; or what is wrong with it. */
+async function opened(
+  file: Blob,
+): Promise<Outcome<{ readonly photo: Photo; readonly canvas: OffscreenCanvas; readonly decoded: number }>> {
+  if (file.size === 0) return refused('photo', 'This file is empty. Choose a picture.');
+  if (file.size > mostBytes)
+    return refused(
+      'photo',
+      `This picture has ${megabytes(file.size)} MB; up to ${megabytes(mostBytes)} MB are opened. Choose a smaller one, or take it anew.`,
     );
-    const canvas = new OffscreenCanvas(width!, height!);
-    const context = canvas.getContext('2d', { willReadFrequently: true })!;
-    context.imageSmoothingQuality = 'medium';
-    context.drawImage(bitmap, 0, 0, width!, height!);
+  let bitmap: ImageBitmap;
+  try {
+    // A picture that was taken sideways is turned as its camera noted.
+    bitmap = await createImageBitmap(file, { imageOrientation: 'from-image' });
+  } catch {
+    return refused(
+      'photo',
+      'This file is not a picture that can be opened here. Choose a JPEG, PNG or WebP picture.',
+    );
+  }
+  const decoded = performance.now();
+  if (bitmap.width * bitmap.height > mostPixels) {
     bitmap.close();
-    const { data } = context.getImageData(0, 0, width!, height!);
-    current = { width: width!, height: height!, data };
-    const guess = guessBoxes(current, swatches);
+    return refused('photo', 'This picture has too many pixels to open. Choose a smaller one.');
+  }
+  const scale = Math.min(1, longest / Math.max(bitmap.width, bitmap.height));
+  const [width, height] = [bitmap.width, bitmap.height].map((side) => Math.max(1, Math.round(side * scale)));
+  const canvas = new OffscreenCanvas(width!, height!);
+  const context = canvas.getContext('2d', { willReadFrequently: true })!;
+  context.imageSmoothingQuality = 'medium';
+  context.drawImage(bitmap, 0, 0, width!, height!);
+  bitmap.close();
+  const { data } = context.getImageData(0, 0, width!, height!);
+  return { done: { photo: { width: width!, height: height!, data }, canvas, decoded } };
+}
+
+const photoWorker = {
+  /**
+   * @param files frames of one burst, or one picture
+   * @param swatches of the card that is looked for
+   * @param card itself, where it is known
+   */
+  async open(files: readonly Blob[], swatches: number, card: Card | null): Promise<Outcome<OpenedPhoto>> {
+    const from = performance.now();
+    const first = await opened(files[0] ?? new Blob());
+    if ('fault' in first) return first;
+    const { photo, canvas, decoded } = first.done;
+    const others: Photo[] = [];
+    for (const file of files.slice(1)) {
+      const other = await opened(file);
+      // A frame that went wrong is left out: the first one is the picture.
+      if (
+        'done' in other &&
+        other.done.photo.width === photo.width &&
+        other.done.photo.height === photo.height
+      )
+        others.push(other.done.photo);
+    }
+    current = [photo, ...others];
+    const guess = guessBoxes(photo, swatches, card);
     const jpeg = await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.85 });
     const took = { decoding: decoded - from, rest: performance.now() - decoded };
-    return { done: { width: width!, height: height!, jpeg, guess, took } };
+    return { done: { width: photo.width, height: photo.height, frames: current.length, jpeg, guess, took } };
+  },
+
+  /** The tube that was tapped, in shares of the picture. */
+  tube(x: number, y: number): Box | null {
+    return current && tubeAt(current[0], x, y);
+  },
+
+  /** What to mend before a picture is taken, by a frame of the live view. */
+  async hint(frame: ImageBitmap, card: Card | null): Promise<LightHint> {
+    const scale = Math.min(1, hintWidth / frame.width);
+    const [width, height] = [frame.width, frame.height].map((side) => Math.max(1, Math.round(side * scale)));
+    const context = new OffscreenCanvas(width!, height!).getContext('2d', { willReadFrequently: true })!;
+    context.drawImage(frame, 0, 0, width!, height!);
+    frame.close();
+    return lightHint(
+      { width: width!, height: height!, data: context.getImageData(0, 0, width!, height!).data },
+      card,
+    );
   },
 
   read(boxes: MarkedBoxes, card: Card): Outcome<ReadPhoto> {
-    const photo = current;
-    if (!photo) return refused('photo', 'There is no picture yet.');
+    const frames = current;
+    if (!frames) return refused('photo', 'There is no picture yet.');
     return attempt(() => {
-      const reading = readPhoto(photo, boxes, card);
+      const reading = readBurst(frames, boxes, card);
       return { reading, match: matchOfPhoto(card, reading) };
     });
   },
@@ -133,7 +182,7 @@ const photoWorker = {
     swatches: readonly Box[],
     gray?: Box,
   ): Outcome<{ colors: Lab[]; gray: number | undefined }> {
-    const photo = current;
+    const photo = current?.[0];
     if (!photo) return refused('photo', 'There is no picture yet.');
     return attempt(() => {
       const { colors, gray: lightness } = learnCard(photo, { paper, swatches, gray });

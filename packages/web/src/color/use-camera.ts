@@ -7,6 +7,10 @@ const sentences: Readonly<Record<string, string>> = {
   NotReadableError: 'Another program holds the camera. Close that one, or choose a picture instead.',
 };
 
+/** Frames of one shot, and the time between them, ms: long enough for a hand to move and a lamp to flicker. */
+const burstFrames = 3;
+const burstGap = 90;
+
 /** The camera of this device. */
 export function useCamera() {
   const stream = shallowRef<MediaStream | null>(null);
@@ -43,5 +47,15 @@ export function useCamera() {
     canvas.getContext('2d')!.drawImage(video, 0, 0);
     return new Promise((resolve) => canvas.toBlob(resolve, 'image/jpeg', 0.95));
   }
-  return { stream, fault, start, stop, take };
+  /** Frames right after each other: what differs between them is doubt. Empty while the camera shows nothing. */
+  async function burst(video: HTMLVideoElement): Promise<Blob[]> {
+    const frames: Blob[] = [];
+    for (let k = 0; k < burstFrames; k++) {
+      if (k > 0) await new Promise((resolve) => setTimeout(resolve, burstGap));
+      const frame = await take(video);
+      if (frame) frames.push(frame);
+    }
+    return frames;
+  }
+  return { stream, fault, start, stop, burst };
 }

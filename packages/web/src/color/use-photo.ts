@@ -1,4 +1,4 @@
-import type { Box } from '@hedge-lamp/core/color';
+import type { Card } from '@hedge-lamp/core/color';
 import { computed, onScopeDispose, ref, shallowRef } from 'vue';
 import { startPhotoWorker } from './photo-link';
 import type { MadeUp, OpenedPhoto } from './photo-worker';
@@ -22,14 +22,23 @@ export function usePhoto() {
 
   /**
    * Opens a picture; what was open stays when it cannot be.
+   * @param files frames of one burst, or one picture
    * @param swatches of the card that is looked for on it
+   * @param card itself, where its colors are known
    */
-  async function open(file: Blob, swatches: number, madeUp = false): Promise<boolean> {
+  async function open(
+    files: readonly Blob[],
+    swatches: number,
+    card: Card | null,
+    madeUp = false,
+  ): Promise<boolean> {
     const mine = ++opening;
     fault.value = '';
     busy.value = 'Opening the picture …';
     try {
-      const outcome = await link.photos.open(file, swatches);
+      // As plain data: what Vue watches cannot be sent to a worker.
+      const plain = card && (JSON.parse(JSON.stringify(card)) as Card);
+      const outcome = await link.photos.open(files, swatches, plain);
       if (mine !== opening) return false;
       if ('fault' in outcome) {
         fault.value = outcome.fault.says;
@@ -58,7 +67,7 @@ export function usePhoto() {
     const picture = await link.photos.makeUp(plain).catch(() => null);
     if (mine !== opening) return false;
     // Without a picture the next step says what is wrong.
-    return open(picture ?? new Blob(), scene.card.values.length, true);
+    return open([picture ?? new Blob()], scene.card.values.length, scene.card, true);
   }
   /** Ends what the worker is at; it never answers, and a new one takes its place. */
   function cancel(): void {
@@ -91,11 +100,3 @@ export function usePhoto() {
     close,
   };
 }
-
-/** Where a box lies when the program found nothing: somewhere to drag it from. */
-export const startBoxes: Readonly<Record<'paper' | 'vial' | 'card' | 'gray', Box>> = {
-  paper: { left: 0.62, top: 0.68, width: 0.25, height: 0.2 },
-  vial: { left: 0.1, top: 0.25, width: 0.1, height: 0.45 },
-  card: { left: 0.3, top: 0.35, width: 0.6, height: 0.2 },
-  gray: { left: 0.4, top: 0.7, width: 0.12, height: 0.12 },
-};

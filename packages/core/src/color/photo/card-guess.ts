@@ -123,6 +123,21 @@ function sequences(candidates: readonly Region[], most: number): Sequence[] {
   return found;
 }
 
+/**
+ * A sequence no longer than the card: of one that goes on into something else, such as a tube that happens to stand at
+ * the same step, every part.
+ */
+function within(s: Sequence, wanted: number): Sequence[] {
+  if (spanOf(s) <= wanted) return [s];
+  return s.members.flatMap((_r, from) => {
+    const start = s.places[from]!;
+    const count = s.places.filter((place) => place >= start && place < start + wanted).length;
+    if (count < 2) return [];
+    const places = s.places.slice(from, from + count).map((place) => place - start);
+    return [{ ...s, members: s.members.slice(from, from + count), places }];
+  });
+}
+
 /** How far a sequence goes, in places. */
 const spanOf = (s: Sequence) => s.places.at(-1)! + 1;
 
@@ -131,6 +146,7 @@ const spanOf = (s: Sequence) => s.places.at(-1)! + 1;
  * one is too short.
  * @param wanted how many swatches the card has
  * @param known its colors in the order of value, where they are known: of several rows of swatches the likest is taken
+ * @param lies level or upright, where only one way is meant; one row then
  */
 export function guessCard(
   candidates: readonly Region[],
@@ -138,12 +154,14 @@ export function guessCard(
   width: number,
   height: number,
   known: readonly Lab[] | null,
+  lies: 'level' | 'upright' | null = null,
 ): GuessedCard | null {
-  const all = sequences(candidates, wanted + 2).filter((s) => spanOf(s) <= wanted + 1);
+  const all = sequences(candidates, 2 * wanted)
+    .flatMap((s) => within(s, wanted))
+    .filter((s) => lies === null || isLevel(s) === (lies === 'level'));
   const colored = (s: Sequence) => s.members.filter((r) => fromWhite(r) > 6).length;
   /** Many at even steps, of the card's own colors, larger rather than smaller. */
   const score = (s: Sequence): number => {
-    if (spanOf(s) > wanted) return -Infinity;
     const variety = Math.max(
       ...s.members.map((r) =>
         Math.hypot(r.l - s.members[0]!.l, r.a - s.members[0]!.a, r.b - s.members[0]!.b),
@@ -171,7 +189,7 @@ export function guessCard(
   if (!best) return null;
   const perRow = Math.ceil(wanted / 2);
   // A second row beside the first, at the same step: then neither is long enough by itself.
-  if (best.members.length < wanted - 1 && wanted >= 4) {
+  if (lies === null && best.members.length < wanted - 1 && wanted >= 4) {
     const second = ranked
       .map((x) => x.s)
       .find(

@@ -28,7 +28,7 @@ interface Pixels {
   readonly bottom: number;
 }
 
-const boxOf = ({ left, top, right, bottom }: Pixels, { width, height }: PictureField): Box => {
+export const boxOfPixels = ({ left, top, right, bottom }: Pixels, { width, height }: PictureField): Box => {
   const inside = (x: number, most: number) => min(max(x, 0), most);
   const [l, t] = [inside(left, width) / width, inside(top, height) / height];
   return {
@@ -43,7 +43,10 @@ const boxOf = ({ left, top, right, bottom }: Pixels, { width, height }: PictureF
 const cell = 4;
 
 /** The largest upright rectangle of plain paper (histogram method), a little inside its edges. */
-function guessPaper({ width, height, l, a, b }: PictureField, things: readonly Pixels[]): Pixels | null {
+export function guessPaper(
+  { width, height, l, a, b }: PictureField,
+  things: readonly Pixels[],
+): Pixels | null {
   const [columns, rows] = [floor(width / cell), floor(height / cell)];
   const heights = new Int32Array(columns + 1);
   let best: (Pixels & { cells: number }) | null = null;
@@ -131,14 +134,14 @@ export function guessBoxes(photo: Photo, swatches: number, card: Card | null = n
   const alike = best ? found.filter((t) => best.score - t.score < clearly && isAsLarge(t, best)) : [];
   return {
     paper: toBox(guessPaper(field, [...alike, ...(foundCard ? [foundCard] : [])]), field),
-    vial: alike.length === 1 ? boxOf(best!, field) : null,
-    card: foundCard && boxOf(foundCard, field),
+    vial: alike.length === 1 ? boxOfPixels(best!, field) : null,
+    card: foundCard && boxOfPixels(foundCard, field),
     cardRows: foundCard?.rows ?? 1,
-    tubes: alike.length > 1 ? alike.slice(0, 6).map((t) => boxOf(t, field)) : [],
+    tubes: alike.length > 1 ? alike.slice(0, 6).map((t) => boxOfPixels(t, field)) : [],
   };
 }
 
-const toBox = (pixels: Pixels | null, field: PictureField) => pixels && boxOf(pixels, field);
+const toBox = (pixels: Pixels | null, field: PictureField) => pixels && boxOfPixels(pixels, field);
 const covers = (card: Pixels, { left, right, top, bottom }: GuessedTube) => {
   const [x, y] = [(left + right) / 2, (top + bottom) / 2];
   return x > card.left && x < card.right && y > card.top && y < card.bottom;

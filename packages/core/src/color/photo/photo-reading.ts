@@ -4,6 +4,7 @@ import { type CardCurve, curveOf, curveThrough, opensBelow, swatchPoints } from 
 import { cardIn } from './card-in-photo';
 import type { CardMatch } from '../card-match';
 import { type Lab, type LinearRgb, deltaE, labOfLinear } from '../lab';
+import { isDrawn } from './drawn-picture';
 import { castOf, faultOfPaper, relative } from './paper-in-photo';
 import { type Box, type Photo, luminance, middleOf, overlapOf, pixelsOf } from './photo';
 import { type Refusal, refuse } from './photo-refusal';
@@ -94,9 +95,10 @@ function faultOfVial(seen: RegionColor, labs: readonly Lab[], white: LinearRgb):
  * With the card in the picture both are seen by the same camera in the same light, and no absolute color is needed;
  * without it the picture is set right by white paper (and by gray, where the card was learned with it).
  * What is not where its box lies is not read: blank paper is no tube, and no card.
+ * @param apart by how much other frames of the same burst disagree, CIEDE2000
  * @throws FieldError `wrong-box` where a box is off the picture or too small
  */
-export function readPhoto(photo: Photo, boxes: MarkedBoxes, card: Card): PhotoReading {
+export function readPhoto(photo: Photo, boxes: MarkedBoxes, card: Card, apart = 0): PhotoReading {
   const nothing = {
     placement: null,
     curve: null,
@@ -118,6 +120,7 @@ export function readPhoto(photo: Photo, boxes: MarkedBoxes, card: Card): PhotoRe
   if (boxes.card && overlapOf(boxes.vial, boxes.card) > mostOverlap)
     return { ...nothing, refusal: refuse('tube-on-card') };
 
+  if (isDrawn(photo)) return { ...nothing, refusal: refuse('screenshot') };
   const around = whiteAround(photo, vialPixels, paper.light) ?? paper.light;
   const white = boxes.blank ? throughBlank(photo, boxes.blank, around) : around;
   const seen = relative(vialSeen.light, white);
@@ -144,13 +147,37 @@ export function readPhoto(photo: Photo, boxes: MarkedBoxes, card: Card): PhotoRe
     cardOff = off;
   } else if (boxes.gray && card.gray !== undefined) vial = grayed(photo, boxes.gray, card.gray, seen, white);
 
+  const doubts = { cardOff, cast: castOf(paper.light), gradient: vialSeen.gradient - 1, apart };
+  return { ...placedOn(card, curve, vial, doubts), likePaper };
+}
+
+/** What may make a color other than it is. */
+export interface ColorDoubts {
+  /** How far the swatches beside it are off; null where no card is in the picture. */
+  readonly cardOff: number | null;
+  /** Chroma of white paper. */
+  readonly cast: number;
+  /** By what share light falls off across the thing that is read. */
+  readonly gradient: number;
+  /** By how much frames of one burst disagree, CIEDE2000. */
+  readonly apart: number;
+}
+
+/** Where a color falls on the way of a card's colors, with all that its doubts cannot tell from it. */
+export function placedOn(
+  card: Card,
+  curve: CardCurve,
+  vial: Lab,
+  { cardOff, cast, gradient, apart }: ColorDoubts,
+): Omit<PhotoReading, 'likePaper'> {
   const { distance } = placeOnCurve(curve, vial, 0);
   // What light and camera explain; how far the color lies off the card must not excuse itself.
   const explained = Math.hypot(
-    boxes.card ? causes.beside : causes.learned,
+    cardOff === null ? causes.learned : causes.beside,
     causes.ofCardOff * (cardOff ?? 0),
-    (boxes.card ? causes.ofCastBeside : causes.ofCast) * castOf(paper.light),
-    causes.ofGradient * (vialSeen.gradient - 1),
+    (cardOff === null ? causes.ofCast : causes.ofCastBeside) * cast,
+    causes.ofGradient * gradient,
+    apart,
   );
   const uncertainty = Math.hypot(explained, causes.ofDistance * distance);
   const placement = placeOnCurve(curve, vial, uncertainty);
@@ -162,7 +189,7 @@ export function readPhoto(photo: Photo, boxes: MarkedBoxes, card: Card): PhotoRe
         : null;
   const wary = poisons.includes(chemistryInfo[card.chemistry].kind) ? waryOfPoison : 1;
   const opensTop = placeOnCurve(curve, vial, wary * uncertainty).high.position >= curve.top + openFrom;
-  return { refusal, placement, curve, vial, uncertainty, cardOff, likePaper, opensTop };
+  return { refusal, placement, curve, vial, uncertainty, cardOff, opensTop };
 }
 
 /**

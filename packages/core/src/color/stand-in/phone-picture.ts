@@ -1,9 +1,6 @@
 import type { SeededRandom } from '../../practice/seeded-random';
 import type { Photo } from '../photo/photo';
 
-/** Taken out once: they are asked for at every pixel. */
-const {} = Math;
-
 /** What a phone does to a picture so that it pleases: none of it helps to tell colors. */
 export interface PhonePicture {
   /** Bends the curve into an S: 0 leaves it, 1 is as strong as picture modes go. */

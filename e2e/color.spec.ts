@@ -1,9 +1,9 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type Page, chromium } from '@playwright/test';
+import { type Locator, type Page, chromium } from '@playwright/test';
 import exifr from 'exifr';
-import { asPhoneSaves, madePhoto } from './made-photo';
+import { asPhoneSaves, madePhoto, madeStrip } from './made-photo';
 import { type Served, atBench, expect, pressTimes, test } from './served';
 
 /** A tube of this method at its card, and the bench open on it. */
@@ -21,6 +21,11 @@ const nitrate = ['nitrate-two-bottles', 8] as const;
 
 async function choosePicture(page: Page, name: string, mimeType: string, buffer: Buffer): Promise<void> {
   await page.getByLabel('Picture of tube and card').setInputFiles({ name, mimeType, buffer });
+}
+/** A place on a picture, in shares of what is shown of it. */
+async function within(picture: Locator, x: number, y: number): Promise<{ x: number; y: number }> {
+  const box = (await picture.boundingBox())!;
+  return { x: x * box.width, y: y * box.height };
 }
 const byPhotograph = (page: Page) => page.getByRole('button', { name: 'By photograph' }).click();
 /** The range that the photograph tells, as shown. */
@@ -136,17 +141,120 @@ test('what is no picture, or none that can be read, is told in a sentence, and n
   const jpeg = (await import('jpeg-js')).default;
   const black = jpeg.encode({ width: 640, height: 480, data: Buffer.alloc(4 * 640 * 480) }, 80).data;
   await choosePicture(page, 'black.jpg', 'image/jpeg', Buffer.from(black));
-  await expect(page.getByText(/The picture is too dark to tell colors/)).toBeVisible({ timeout: 30_000 });
-  await expect(page.getByText(/white paper and the tube and the card was not found/)).toBeVisible();
+  // Nothing was found: nothing is read, and the page says what to do first.
+  await expect(page.getByText('White paper: missing')).toBeVisible({ timeout: 30_000 });
+  await expect(page.locator('.refusal')).toContainText('tap plain white paper');
+  await expect(page.getByRole('button', { name: 'Take this answer' })).toHaveCount(0);
 
   const plant = await madePhoto({ cardId: 'azo-nitrate', amount: 18, plantLight: true });
   await page.getByRole('button', { name: 'Another picture' }).click();
   await choosePicture(page, 'plant.jpg', 'image/jpeg', plant.bytes);
-  await expect(page.getByText(/Not read\./)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/Not read/)).toBeVisible({ timeout: 30_000 });
   await expect(page.getByRole('button', { name: 'Take this answer' })).toHaveCount(0);
 
   // What was read by eye still stands.
   await expect(page.getByText(/Nitrate 1\d(\.5)? \(12–25\) mg\/L NO3/)).toBeVisible();
+});
+
+test('a picture without its tube tells nothing until one tap or a key places it; two tubes are asked about', async ({
+  page,
+  served,
+}) => {
+  await atCard(page, served, ...nitrate);
+  await byPhotograph(page);
+  const take = page.getByRole('button', { name: 'Take this answer' });
+  const picture = page.getByAltText('The photograph, with boxes on it');
+
+  // Two tubes: which one is asked, by number.
+  const two = await madePhoto({ cardId: 'azo-nitrate', amount: 18, others: [80] });
+  await choosePicture(page, 'two.jpg', 'image/jpeg', two.bytes);
+  await expect(page.getByText(/2 things look like tubes/)).toBeVisible({ timeout: 30_000 });
+  await expect(take).toHaveCount(0);
+  await page.getByRole('button', { name: /Read tube 1/ }).click();
+  await expect(page.getByText('Tube: placed by you')).toBeVisible();
+  const first = await rangeShown(page);
+  expect(first.low).toBeLessThan(18);
+  expect(first.high).toBeGreaterThan(18);
+
+  // The box put on blank paper by hand: no figure, whatever was read before.
+  const tube = page.getByRole('group', { name: /^Tube/ });
+  await tube.focus();
+  await pressTimes(page, 'Shift+ArrowUp', 34);
+  await pressTimes(page, 'ArrowUp', 26);
+  await pressTimes(page, 'ArrowRight', 30);
+  await expect(page.getByText(/No tube shows in its box/)).toBeVisible();
+  await expect(take).toHaveCount(0);
+  // One tap on the water places it again, outline and all.
+  await picture.click({ position: await within(picture, 0.18, 0.55) });
+  await expect(take).toBeVisible();
+  const again = await rangeShown(page);
+  expect(again.low).toBeLessThan(18);
+  expect(again.high).toBeGreaterThan(18);
+
+  // Without its card nothing is read either, until it is drawn or said to be away.
+  const bare = await madePhoto({ cardId: 'azo-nitrate', amount: 18, withCard: false });
+  await page.getByRole('button', { name: 'Another picture' }).click();
+  await choosePicture(page, 'bare.jpg', 'image/jpeg', bare.bytes);
+  await expect(page.getByText('Card: missing')).toBeVisible({ timeout: 30_000 });
+  await expect(page.locator('.refusal')).toContainText('The card was not found');
+  await expect(take).toHaveCount(0);
+  // By keyboard the box is put on the picture, and counts only once it was moved.
+  await page.getByRole('button', { name: /Put a box for Card/ }).click();
+  await expect(page.getByText('Card: missing')).toBeVisible();
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByText('Card: placed by you')).toBeVisible();
+  await expect(
+    page.getByText(
+      /No swatches show in the box of the card|does not begin and end|Two boxes lie over each other/,
+    ),
+  ).toBeVisible();
+  await expect(take).toHaveCount(0);
+});
+
+test('a strip by photograph: five pads in one go, taken one by one into the bench', async ({
+  page,
+  served,
+}) => {
+  const { bytes } = await madeStrip();
+  await atCard(page, served, 'strip-five-pads', 2);
+  await page.getByRole('button', { name: 'Read all pads by photograph' }).click();
+  await page
+    .getByLabel('Picture of tube and card')
+    .setInputFiles({ name: 's.jpg', mimeType: 'image/jpeg', buffer: bytes });
+  const reader = page.getByRole('region', { name: 'Read the strip by photograph' });
+  await expect(reader.getByRole('button', { name: 'Take all pads' })).toBeVisible({ timeout: 30_000 });
+  await expect(reader.getByRole('listitem').filter({ hasText: /mg\/L NO2/ })).toHaveCount(1);
+  // Its box on blank paper tells nothing.
+  await reader.getByRole('group', { name: /^Strip/ }).focus();
+  await pressTimes(page, 'ArrowRight', 8);
+  await expect(reader.getByText(/No pads show/)).toBeVisible();
+  await expect(reader.getByRole('button', { name: /Take/ })).toHaveCount(0);
+  await pressTimes(page, 'ArrowLeft', 8);
+  await reader.getByRole('button', { name: 'Take all pads' }).click();
+  await expect(reader.getByRole('button', { name: 'Taken' })).toBeDisabled();
+  await expect(page.getByText(/Nitrite .*\(/).first()).toBeVisible();
+});
+
+test('“has it turned?” by photograph is a hint and counts no drop', async ({ page, served }) => {
+  const water = await served.water();
+  const run = await served.run(water, ['kh-drops'], Date.now() - 60_000);
+  await served.tell(
+    run.id,
+    run.tests[0]!,
+    Date.now() - 50_000,
+    ...[0, 1].map((step) => ({ type: 'step-done', step, did: true })),
+  );
+  await page.goto(`${served.url}/waters/${water}/bench`);
+  await atBench(page);
+  await page.getByRole('button', { name: /Has it turned/ }).click();
+  const { bytes } = await madePhoto({ cardId: 'azo-nitrate', amount: 18, withCard: false });
+  await page
+    .getByLabel('Picture of tube and card')
+    .setInputFiles({ name: 't.jpg', mimeType: 'image/jpeg', buffer: bytes });
+  const reader = page.getByRole('region', { name: 'Has it turned?' });
+  await expect(reader.getByRole('status')).toContainText(/It looks/, { timeout: 30_000 });
+  await expect(reader).toContainText('A hint only');
+  await expect(page.getByText(/0 drops/).first()).toBeVisible();
 });
 
 test('the camera itself: a tube before it is photographed and read', async ({ served }) => {
@@ -169,8 +277,11 @@ test('the camera itself: a tube before it is photographed and read', async ({ se
   const video = page.getByLabel('What the camera shows');
   await expect(video).toBeVisible();
   await expect.poll(() => video.evaluate((v: HTMLVideoElement) => v.videoWidth)).toBeGreaterThan(0);
+  // A hint before the shot, five times a second; then a burst that is read as one.
+  await expect(page.locator('[data-hint=good]')).toBeVisible({ timeout: 15_000 });
   await page.getByRole('button', { name: 'Take the picture' }).click();
   const { low, high } = await rangeShown(page);
+  await expect(page.getByText('3 frames are read as one')).toBeVisible();
   expect(low).toBeLessThan(40);
   expect(high).toBeGreaterThan(40);
   await browser.close();

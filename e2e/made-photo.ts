@@ -17,6 +17,8 @@ interface Wanted {
   readonly height?: number;
   readonly withCard?: boolean;
   readonly plantLight?: boolean;
+  /** Other tubes beside it, by their amounts. */
+  readonly others?: readonly number[];
 }
 
 export async function madePhoto(wanted: Wanted): Promise<MadePhoto> {
@@ -34,6 +36,26 @@ export async function madePhoto(wanted: Wanted): Promise<MadePhoto> {
     glare: 0.2,
     withCard: wanted.withCard ?? true,
     withGray: true,
+    random,
+    layout: { ...core.usualLayout, others: wanted.others ?? [] },
+  });
+  return { bytes: Buffer.from(jpeg.encode(photo, 88).data), width, height };
+}
+
+/** A strip with its card, as a file: every pad shows the second swatch of its row, or a little more. */
+export async function madeStrip(): Promise<MadePhoto> {
+  const core = await bundledCore('color', 'methods', 'practice');
+  const [width, height] = [1200, 900];
+  const random = core.seededRandom(12);
+  const strip = core.shippedMethods.find(({ result }: { result: { by: string } }) => result.by === 'strip')!;
+  const pads = strip.result.by === 'strip' ? strip.result.pads : [];
+  const { photo } = core.simulatedStrip({
+    pads: pads.map(({ card }: { card: unknown }) => ({ card, amount: core.valueAt(card, 1.3) })),
+    light: core.daylight(5500),
+    camera: { ...core.anyCamera(random), exposure: 0.65 },
+    width,
+    height,
+    turned: false,
     random,
   });
   return { bytes: Buffer.from(jpeg.encode(photo, 88).data), width, height };

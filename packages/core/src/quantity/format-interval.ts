@@ -32,7 +32,13 @@ const exactDecimals = (best: number): number => Math.max(0, decimalsOf(Math.abs(
 
 /** The ends are given to a fifth of the width or finer: rounded outward, the range grows by two fifths at most. */
 const endDecimals = (i: Interval): number => {
-  const width = widthOf(i);
+  // Of a figure that is open at one end, the best guess tells how fine the other end can be.
+  const open = Number.isFinite(i.high - i.low)
+    ? 0
+    : Number.isFinite(i.low)
+      ? i.best - i.low
+      : i.high - i.best;
+  const width = widthOf(i) || (open > 1e-9 * Math.abs(i.best) && Number.isFinite(open) ? open : 0);
   return width > 0 ? decimalsOf(width / 5) : exactDecimals(i.best);
 };
 

@@ -200,7 +200,9 @@ describe('what is not read', () => {
   });
   it('paper that is not marked on paper', () => {
     const photo = made();
-    expect(reasonOf(photo, { ...beside(photo), paper: photo.boxes.card })).toMatch(/not-paper|colored-light/);
+    expect(reasonOf(photo, { ...beside(photo), paper: photo.boxes.card })).toMatch(
+      /overlapping|not-paper|colored-light/,
+    );
   });
   it('another card than the one that was chosen', () => {
     const photo = made({ card: cardOf('azo-nitrite'), amount: 0.6 });

@@ -74,7 +74,7 @@ describe('a strip by photograph', () => {
   it('whose box lies on a row of swatches is refused', () => {
     const { photo, boxes } = strips[0]!;
     const readings = readStrip(photo, { ...boxes, strip: boxes.rows[0]! }, cards);
-    expect(readings.every((r) => r.refusal?.reason === 'tube-on-card')).toBe(true);
+    expect(readings.every((r) => r.refusal?.reason === 'overlapping')).toBe(true);
   });
   it('said to lie the other way round is read the other way round', () => {
     const { photo, boxes } = strips[0]!;

@@ -40,6 +40,10 @@ describe('a figure as shown', () => {
 
   it('says over and under where an end is unknown', () => {
     expect(formatReading(interval(6, 6, Infinity))).toBe('over 6');
+    // A picture of a tube near the top of its card: no digits that it cannot tell.
+    expect(formatReading(interval(40.6213, 80.5, Infinity))).toBe('over 40');
+    expect(formatReading(interval(0.1534, 0.4, Infinity))).toBe('over 0.15');
+    expect(formatReading(interval(-Infinity, 6.1, 6.4321))).toBe('under 6.44');
     expect(formatReading(interval(-Infinity, 7.4, 7.4))).toBe('under 7.4');
   });
 });

@@ -2,9 +2,11 @@
 import { type Tube, padsOf, parameterAt } from '@hedge-lamp/core/bench';
 import type { CardMatch } from '@hedge-lamp/core/color';
 import { cardFor, parameters } from '@hedge-lamp/core/readings';
-import { computed, defineAsyncComponent } from 'vue';
+import { computed, defineAsyncComponent, ref } from 'vue';
+import { BButton } from 'bootstrap-vue-next/components/BButton';
 import type { CardRef } from '../color/ColorReading.vue';
 
+const StripReader = defineAsyncComponent(() => import('../color/StripReader.vue'));
 const ColorReading = defineAsyncComponent(() => import('../color/ColorReading.vue'));
 
 /** The card that a tube is held against; for a strip the cards of all its pads. */
@@ -18,9 +20,27 @@ const cards = computed(() =>
     return card ? [{ pad, card, parameter, label: parameters[parameter].label }] : [];
   }),
 );
+/** All pads of a strip on one photograph. */
+const byPhotograph = ref(false);
 </script>
 
 <template>
+  <template v-if="cards.length > 1">
+    <BButton
+      variant="outline-secondary"
+      class="by-photograph"
+      :aria-expanded="byPhotograph"
+      @mousedown.prevent
+      @click="byPhotograph = !byPhotograph"
+      >{{ byPhotograph ? 'Close the picture' : 'Read all pads by photograph' }}</BButton
+    >
+    <StripReader
+      v-if="byPhotograph"
+      :key="tube.testId"
+      :pads="cards"
+      @match="(pad, match) => $emit('match', pad, match, null)"
+    />
+  </template>
   <div :class="{ pads: cards.length > 1 }">
     <div v-for="c in cards" :key="c.pad">
       <h3 v-if="cards.length > 1" class="pad-name">{{ c.label }}</h3>
@@ -38,6 +58,10 @@ const cards = computed(() =>
 </template>
 
 <style scoped>
+.by-photograph {
+  min-height: 48px;
+  margin-bottom: 0.6rem;
+}
 .pads {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(min(30rem, 100%), 1fr));

@@ -200,7 +200,7 @@ const missing = computed(() =>
       <PhotoSource
         v-if="!photo.opened.value || photo.busy.value"
         :card="described"
-        lesson
+        of="leaflet"
         :busy="photo.busy.value"
         :fault="photo.fault.value"
         @pictures="open"

@@ -12,23 +12,15 @@ import { formatReading } from '@hedge-lamp/core/quantity';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckbox } from 'bootstrap-vue-next/components/BFormCheckbox';
 import { v4 as newId } from 'uuid';
-import { computed, nextTick, ref, shallowRef, watch } from 'vue';
-import BoxMarker, { type NamedBox } from './BoxMarker.vue';
+import { computed, ref, shallowRef, watch } from 'vue';
+import BoxMarker from './BoxMarker.vue';
 import CurvePicture from './CurvePicture.vue';
-import {
-  type BoxName,
-  type PhotoBoxes,
-  boxAround,
-  boxLabel,
-  boxNames,
-  boxesOfGuess,
-  markedBoxes,
-  placed,
-  stateWords,
-} from './photo-boxes';
+import BoxStates from './BoxStates.vue';
+import { type MarkedThing, paperThing, startBoxes, tubeThing } from './photo-boxes';
 import { keepPhoto } from './photo-outbox';
 import type { MadeUp, Outcome, ReadPhoto } from './photo-worker';
 import PhotoSource from './PhotoSource.vue';
+import { useMarkedBoxes } from './use-marked-boxes';
 import { usePhoto } from './use-photo';
 
 /**
@@ -39,42 +31,64 @@ const props = defineProps<{ card: Card; match: CardMatch | null }>();
 const emit = defineEmits<{ match: [match: CardMatch | null] }>();
 const photo = usePhoto();
 
-const boxes = ref<PhotoBoxes>(boxesOfGuess({ paper: null, vial: null, card: null, cardRows: 1, tubes: [] }));
-const chosen = ref<string>('vial');
 const withCard = ref(true);
 const twoRows = ref(false);
 const withGray = ref(false);
 const withBlank = ref(false);
 /** The keeper says that a clear tube stands where only paper shows. */
 const clearTube = ref(false);
-/** Boxes that are put on the picture to be dragged, though they lie nowhere yet. */
-const offered = ref<readonly BoxName[]>([]);
 const tubes = ref<readonly Box[]>([]);
 const keep = ref(true);
 const read = shallowRef<Outcome<ReadPhoto> | null>(null);
 const working = ref(false);
 
-const needed = computed<BoxName[]>(() => [
-  'paper',
-  'vial',
-  ...(withCard.value ? ['card' as const] : []),
-  ...(!withCard.value && withGray.value ? ['gray' as const] : []),
-  ...(withBlank.value ? ['blank' as const] : []),
+const things = computed<MarkedThing[]>(() => [
+  paperThing,
+  tubes.value.length > 1
+    ? {
+        ...tubeThing,
+        ask: `${tubes.value.length} things look like tubes. Choose the one to read by its number.`,
+      }
+    : tubeThing,
+  ...(withCard.value ? [cardThing.value] : []),
+  ...(!withCard.value && withGray.value ? [grayThing] : []),
+  ...(withBlank.value ? [blankThing] : []),
 ]);
-const isMissing = (name: BoxName) => boxes.value.state[name] === 'missing';
-const missing = computed(() => needed.value.filter(isMissing));
+const cardThing = computed<MarkedThing>(() => ({
+  id: 'card',
+  label: 'Card',
+  start: startBoxes.card,
+  ask: 'The card was not found: draw a box around all its swatches, from the first to the last.',
+  parts: props.card.values.length,
+  rows: twoRows.value ? 2 : 1,
+}));
+const grayThing: MarkedThing = {
+  id: 'gray',
+  label: 'Gray',
+  start: startBoxes.gray,
+  ask: 'Tap the gray thing in the picture.',
+};
+const blankThing: MarkedThing = {
+  id: 'blank',
+  label: 'Blank',
+  start: startBoxes.blank,
+  ask: 'Tap the tube of untreated water in the picture.',
+  isTube: true,
+};
+const { chosen, missing, marked, states, shown, begin, move, tap, offer } = useMarkedBoxes(
+  () => things.value,
+  (x, y) => photo.photos().tube(x, y),
+);
 
 function opened(): void {
   const { guess } = photo.opened.value!;
-  boxes.value = boxesOfGuess(guess);
   tubes.value = guess.tubes;
   twoRows.value = guess.cardRows === 2;
   withCard.value = true;
   withGray.value = false;
   withBlank.value = false;
   clearTube.value = false;
-  offered.value = [];
-  chosen.value = missing.value[0] ?? 'vial';
+  begin({ paper: guess.paper, vial: guess.vial, card: guess.card }, 'vial');
   read.value = null;
   void readNow();
 }
@@ -85,80 +99,49 @@ async function makeUp(scene: MadeUp): Promise<void> {
   if (await photo.makeUp(scene)) opened();
 }
 
+/** What the reader is given; null while something is missing. */
+function boxesToRead(): MarkedBoxes | null {
+  const { paper, vial, card, gray, blank } = marked.value ?? {};
+  if (!paper || !vial) return null;
+  return { paper, vial, card, gray, blank, cardRows: twoRows.value ? 2 : 1, clearTube: clearTube.value };
+}
 let asked = 0;
 async function readNow(): Promise<void> {
   if (!photo.opened.value) return;
   const mine = ++asked;
-  const marked = markedBoxes(boxes.value, needed.value, {
-    cardRows: twoRows.value ? 2 : 1,
-    clearTube: clearTube.value,
-  });
-  if (!marked) {
+  const boxes = boxesToRead();
+  if (!boxes) {
     working.value = false;
     read.value = null;
     return;
   }
   working.value = true;
   // As plain data: what Vue watches cannot be sent to a worker.
-  const plain = JSON.parse(JSON.stringify({ marked, card: props.card })) as {
-    marked: MarkedBoxes;
-    card: Card;
-  };
-  const outcome = await photo.photos().read(plain.marked, plain.card);
+  const plain = JSON.parse(JSON.stringify({ boxes, card: props.card })) as { boxes: MarkedBoxes; card: Card };
+  const outcome = await photo.photos().read(plain.boxes, plain.card);
   if (mine !== asked) return;
   working.value = false;
   read.value = outcome;
 }
 let waiting: ReturnType<typeof setTimeout> | undefined;
-watch([boxes, withCard, withGray, withBlank, twoRows, clearTube, () => props.card], () => {
+watch([marked, withCard, withGray, withBlank, twoRows, clearTube, () => props.card], () => {
   // What is shown belongs to boxes that were moved since: it is not taken before it is read anew.
   working.value = true;
   clearTimeout(waiting);
   waiting = setTimeout(() => void readNow(), 120);
 });
-const nameOf = (id: string) => boxNames.find((name) => name === id);
-function move(id: string, box: Box): void {
-  const name = nameOf(id);
-  if (!name) return;
-  boxes.value = placed(boxes.value, name, box);
-  if (name === 'vial') tubes.value = [];
-  chosen.value = id;
-}
-/** One tap places what is missing, or the tube. */
-async function tap(x: number, y: number): Promise<void> {
-  const name = nameOf(chosen.value);
-  if (!name || !needed.value.includes(name)) return;
-  if (name !== 'vial' && !isMissing(name)) return;
-  const found = name === 'vial' || name === 'blank' ? await photo.photos().tube(x, y) : null;
-  move(name, found ?? boxAround(name, x, y));
-  const next = missing.value[0];
-  if (next) chosen.value = next;
-}
 function choose(number: number): void {
   const tube = tubes.value[number];
   if (tube) move('vial', { ...tube });
 }
-/** Puts the box on the picture, for the keyboard: it is missing until it was moved. */
-async function offer(name: BoxName): Promise<void> {
-  offered.value = [...offered.value, name];
-  chosen.value = name;
-  await nextTick();
-  document.querySelector<HTMLElement>(`[data-box="${name}"]`)?.focus();
-}
-
-const shown = computed<NamedBox[]>(() =>
-  needed.value
-    .filter((name) => !isMissing(name) || offered.value.includes(name))
-    .map((name) => ({
-      id: name,
-      label: isMissing(name) ? `${boxLabel[name]}?` : boxLabel[name],
-      box: boxes.value.box[name],
-      placed: boxes.value.state[name] === 'placed',
-      ...(name === 'card'
-        ? { parts: props.card.values.length, rows: twoRows.value ? (2 as const) : (1 as const) }
-        : {}),
-    })),
+/** Once a tube is marked, there is no question which. */
+watch(
+  () => states.value.find(({ id }) => id === 'vial')?.state,
+  (state) => {
+    if (state !== 'missing') tubes.value = [];
+  },
 );
+
 const hasBlank = computed(() => viewingInfo[props.card.viewing ?? 'against-white'].withBlank);
 /** Nothing but paper shows in the box of the tube: clear water, or no tube. */
 const asksClear = computed(
@@ -214,14 +197,6 @@ const openWords = computed(() => {
     return `Past the top of the card the color hardly changes: it may be far more than ${card.values.at(-1)} ${card.unit}. Dilute the water and test it again.`;
   return bottom ? 'It may be less than the card begins with.' : '';
 });
-/** What to do about what is missing. */
-const missingWords: Readonly<Record<BoxName, string>> = {
-  paper: 'Tap plain white paper in the picture.',
-  vial: 'Tap the water of the tube in the picture.',
-  card: 'Draw a box around all swatches of the card, from the first to the last.',
-  gray: 'Tap the gray thing in the picture.',
-  blank: 'Tap the tube of untreated water in the picture.',
-};
 </script>
 
 <template>
@@ -253,40 +228,9 @@ const missingWords: Readonly<Record<BoxName, string>> = {
           @choose="choose"
         />
         <div class="answer">
-          <ul class="states" aria-label="What is marked">
-            <li v-for="name in needed" :key="name" :data-state="boxes.state[name]">
-              <button
-                type="button"
-                class="state"
-                :class="{ chosen: chosen === name }"
-                :aria-pressed="chosen === name"
-                @mousedown.prevent
-                @click="chosen = name"
-              >
-                <span class="sign" :class="boxes.state[name]" aria-hidden="true" />{{ boxLabel[name] }}:
-                {{ stateWords[boxes.state[name]] }}
-              </button>
-              <BButton
-                v-if="isMissing(name) && !offered.includes(name)"
-                variant="light"
-                size="sm"
-                @mousedown.prevent
-                @click="offer(name)"
-                >Box for {{ boxLabel[name].toLowerCase() }}</BButton
-              >
-            </li>
-          </ul>
+          <BoxStates v-model:chosen="chosen" :states="states" @offer="offer" />
           <div role="status" aria-live="polite">
-            <template v-if="missing.length > 0">
-              <p class="refusal">
-                <strong>Not read yet.</strong>
-                {{
-                  missing[0] === 'vial' && tubes.length > 1
-                    ? `${tubes.length} things look like tubes. Choose the one to read by its number.`
-                    : missingWords[missing[0]!]
-                }}
-              </p>
-            </template>
+            <p v-if="missing[0]" class="refusal"><strong>Not read yet.</strong> {{ missing[0].ask }}</p>
             <p v-else-if="working && !result" class="mb-0">Reading …</p>
             <p v-else-if="fault" class="failure">{{ fault }}</p>
             <p v-else-if="result?.reading.refusal" class="refusal">
@@ -387,52 +331,6 @@ const missingWords: Readonly<Record<BoxName, string>> = {
 .figure {
   margin: 0;
   font-size: 1.5rem;
-}
-.states {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: grid;
-  gap: 0.25rem;
-}
-.states li {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 0.4rem;
-}
-.state {
-  min-height: 44px;
-  flex: 1 1 11rem;
-  display: flex;
-  align-items: center;
-  gap: 0.6rem;
-  padding: 0 0.6rem;
-  text-align: left;
-  background: transparent;
-  color: #161616;
-  border: 2px solid transparent;
-}
-.state.chosen {
-  background: #dedede;
-  border-color: #161616;
-}
-/* By shape: a dashed frame was found, a firm one placed, a hollow ring is missing. */
-.sign {
-  flex: none;
-  width: 1.1rem;
-  height: 1.1rem;
-  border: 2px dashed #161616;
-  background: #fff;
-}
-.sign.placed {
-  border-style: solid;
-  background: #161616;
-}
-.sign.missing {
-  border-radius: 50%;
-  border: 3px solid #161616;
-  background: transparent;
 }
 .refusal,
 .failure {

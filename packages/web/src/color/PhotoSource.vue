@@ -13,8 +13,8 @@ const props = defineProps<{
   card: Card | null;
   busy: string;
   fault: string;
-  /** A leaflet is photographed, not a tube. */
-  lesson?: boolean;
+  /** What is photographed; a tube beside its card when left out. */
+  of?: 'tube' | 'leaflet' | 'strip' | 'titration';
 }>();
 const emit = defineEmits<{ pictures: [pictures: readonly Blob[]]; madeUp: [scene: MadeUp]; cancel: [] }>();
 const camera = useCamera();
@@ -24,7 +24,11 @@ const chooser = ref<HTMLInputElement>();
 watch([camera.stream, video], ([stream, element]) => {
   if (element && element.srcObject !== stream) element.srcObject = stream;
 });
-const { hint, said: hintSaid } = useLightHint(video, () => props.card);
+const { hint, said: hintSaid } = useLightHint(
+  video,
+  () => props.card,
+  () => (props.of ?? 'tube') === 'tube' || props.of === 'titration',
+);
 const taking = ref(false);
 async function take(): Promise<void> {
   if (!video.value || taking.value) return;
@@ -48,6 +52,14 @@ function dropped(event: DragEvent): void {
   const file = event.dataTransfer?.files[0];
   if (file) emit('pictures', [file]);
 }
+
+const how = {
+  tube: 'Lay tube and card side by side on plain white paper, in daylight or white light, without shadow or glare. All three in one picture: then no color needs to be true, they only need to match.',
+  leaflet: 'Lay the leaflet flat beside plain white paper, in daylight, without shadow or glare.',
+  strip:
+    'Lay the strip on white paper beside its card, across the rows of swatches, in daylight. Take the picture at the time that the leaflet names.',
+  titration: 'Stand the tube before plain white paper, in daylight or white light, without glare.',
+} as const;
 
 const light = ref(2);
 const lights = [...commonLights, plantLight].map(({ name }, value) => ({ value, text: name }));
@@ -95,13 +107,7 @@ const said = computed(() => camera.fault.value || props.fault);
       </div>
     </div>
     <template v-else>
-      <p v-if="lesson" class="how">
-        Lay the leaflet flat beside plain white paper, in daylight, without shadow or glare.
-      </p>
-      <p v-else class="how">
-        Lay tube and card side by side on plain white paper, in daylight or white light, without shadow or
-        glare. All three in one picture: then no color needs to be true, they only need to match.
-      </p>
+      <p class="how">{{ how[of ?? 'tube'] }}</p>
       <div class="acts">
         <BButton variant="primary" @mousedown.prevent @click="camera.start">Take a photograph</BButton>
         <BButton variant="light" @mousedown.prevent @click="chooser?.click()">Choose a picture</BButton>

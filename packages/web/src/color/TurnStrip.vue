@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { type TurnIndicator, screenColor, turnPicture } from '@hedge-lamp/core/color';
-import { computed } from 'vue';
+import { computed, defineAsyncComponent, ref } from 'vue';
+
+const TurnReader = defineAsyncComponent(() => import('./TurnReader.vue'));
 
 /** How the turn of a titration looks, drop by drop: the drop that turns it is the one that counts. */
 const props = defineProps<{
@@ -18,6 +20,8 @@ const tubes = computed(() => {
     { says: '1 more', lab: after, turns: false },
   ].map((t) => ({ ...t, color: screenColor(t.lab) }));
 });
+/** Looked at by camera too: a hint. */
+const byCamera = ref(false);
 </script>
 
 <template>
@@ -34,9 +38,23 @@ const tubes = computed(() => {
       </span>
     </div>
   </figure>
+  <button
+    type="button"
+    class="by-camera btn btn-outline-secondary"
+    :aria-expanded="byCamera"
+    @mousedown.prevent
+    @click="byCamera = !byCamera"
+  >
+    {{ byCamera ? 'Close the picture' : 'Has it turned? Look by photograph' }}
+  </button>
+  <TurnReader v-if="byCamera" :indicator="indicator" :unit="unit" :per-drop="perDrop" :from="from" :to="to" />
 </template>
 
 <style scoped>
+.by-camera {
+  margin-top: 0.5rem;
+  min-height: 44px;
+}
 .turn {
   margin: 0.8rem 0 0;
   padding: 0.4rem 0.8rem 0.5rem;

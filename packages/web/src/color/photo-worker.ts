@@ -3,20 +3,27 @@ import {
   type Card,
   type CardMatch,
   type GuessedBoxes,
+  type GuessedStrip,
   type Lab,
   type LightHint,
   type MarkedBoxes,
   type Photo,
   type PhotoReading,
+  type StripBoxes,
+  type TurnIndicator,
+  type TurnReading,
   anyCamera,
   commonLights,
   guessBoxes,
+  guessStrip,
   hintWidth,
   learnCard,
   lightHint,
   matchOfPhoto,
   plantLight,
   readBurst,
+  readStrip,
+  readTurn,
   simulatedPhoto,
   tubeAt,
   valueAt,
@@ -156,7 +163,7 @@ const photoWorker = {
   },
 
   /** What to mend before a picture is taken, by a frame of the live view. */
-  async hint(frame: ImageBitmap, card: Card | null): Promise<LightHint> {
+  async hint(frame: ImageBitmap, card: Card | null, withTube: boolean): Promise<LightHint> {
     const scale = Math.min(1, hintWidth / frame.width);
     const [width, height] = [frame.width, frame.height].map((side) => Math.max(1, Math.round(side * scale)));
     const context = new OffscreenCanvas(width!, height!).getContext('2d', { willReadFrequently: true })!;
@@ -165,6 +172,7 @@ const photoWorker = {
     return lightHint(
       { width: width!, height: height!, data: context.getImageData(0, 0, width!, height!).data },
       card,
+      withTube,
     );
   },
 
@@ -175,6 +183,34 @@ const photoWorker = {
       const reading = readBurst(frames, boxes, card);
       return { reading, match: matchOfPhoto(card, reading) };
     });
+  },
+
+  /** Where a strip and the rows of its card seem to lie. */
+  guessStrip(cards: readonly Card[]): GuessedStrip | null {
+    return current && guessStrip(current[0], cards);
+  },
+
+  readStrip(boxes: StripBoxes, cards: readonly Card[]): Outcome<ReadPhoto[]> {
+    const photo = current?.[0];
+    if (!photo) return refused('photo', 'There is no picture yet.');
+    return attempt(() =>
+      readStrip(photo, boxes, cards).map((reading, k) => ({
+        reading,
+        match: matchOfPhoto(cards[k]!, reading),
+      })),
+    );
+  },
+
+  readTurn(
+    paper: Box,
+    vial: Box,
+    indicator: TurnIndicator,
+    unit: string,
+    perDrop: number,
+  ): Outcome<TurnReading> {
+    const photo = current?.[0];
+    if (!photo) return refused('photo', 'There is no picture yet.');
+    return attempt(() => readTurn(photo, { paper, vial }, indicator, unit, perDrop));
   },
 
   learn(

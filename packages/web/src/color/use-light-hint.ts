@@ -9,8 +9,13 @@ const every = 200;
  * Hints from the live view of a camera: what to mend before the picture is taken.
  * @param video that shows the camera; nothing is looked at while there is none
  * @param card that lies beside the tube; null where none is expected
+ * @param withTube whether a tube is expected
  */
-export function useLightHint(video: Ref<HTMLVideoElement | undefined>, card: () => Card | null) {
+export function useLightHint(
+  video: Ref<HTMLVideoElement | undefined>,
+  card: () => Card | null,
+  withTube: () => boolean,
+) {
   const hint = shallowRef<LightHint | null>(null);
   /** Said aloud only once it has stayed for a moment: a hint that flickers is noise. */
   const said = ref('');
@@ -27,7 +32,7 @@ export function useLightHint(video: Ref<HTMLVideoElement | undefined>, card: () 
       const frame = await createImageBitmap(element);
       const known = card();
       const plain = known && (JSON.parse(JSON.stringify(known)) as Card);
-      const next = await link.photos.hint(await small(frame), plain);
+      const next = await link.photos.hint(await small(frame), plain, withTube());
       hint.value = next;
       if (next.says === before) said.value = next.says;
       before = next.says;

@@ -17,7 +17,7 @@ export interface GuessedBoxes {
   readonly vial: Box | null;
   readonly card: Box | null;
   readonly cardRows: 1 | 2;
-  /** Tubes that look alike, the likeliest first; fewer than two where there is no question. */
+  /** Tubes that may be meant, from left to right; none where there is no question. */
   readonly tubes: readonly Box[];
 }
 
@@ -95,6 +95,8 @@ export function guessPaper(
 
 /** Of two tubes, one that scores less by this much is another thing. */
 const clearly = 0.9;
+/** The same for one that is as tall and slender: it may be the tube of another test. */
+const clearlyOther = 2;
 /** A colored thing that scores less is hardly a tube. */
 const leastScore = 1.2;
 
@@ -131,13 +133,24 @@ export function guessBoxes(photo: Photo, swatches: number, card: Card | null = n
     (colored[0]?.score ?? -Infinity) < leastScore ? guessClearTubes(field).filter(outside).slice(0, 1) : [];
   const found = plain.length > 0 ? plain : colored;
   const best = found[0];
-  const alike = best ? found.filter((t) => best.score - t.score < clearly && isAsLarge(t, best)) : [];
+  // A tube of another test may stand beside it: what is as tall and slender is asked about, whatever its color.
+  const alike = best
+    ? found.filter(
+        (t) => best.score - t.score < (isAsTall(t, best) ? clearlyOther : clearly) && isAsLarge(t, best),
+      )
+    : [];
   return {
     paper: toBox(guessPaper(field, [...alike, ...(foundCard ? [foundCard] : [])]), field),
     vial: alike.length === 1 ? boxOfPixels(best!, field) : null,
     card: foundCard && boxOfPixels(foundCard, field),
     cardRows: foundCard?.rows ?? 1,
-    tubes: alike.length > 1 ? alike.slice(0, 6).map((t) => boxOfPixels(t, field)) : [],
+    tubes:
+      alike.length > 1
+        ? [...alike]
+            .slice(0, 6)
+            .sort((p, q) => p.left - q.left)
+            .map((t) => boxOfPixels(t, field))
+        : [],
   };
 }
 
@@ -145,6 +158,10 @@ const toBox = (pixels: Pixels | null, field: PictureField) => pixels && boxOfPix
 const covers = (card: Pixels, { left, right, top, bottom }: GuessedTube) => {
   const [x, y] = [(left + right) / 2, (top + bottom) / 2];
   return x > card.left && x < card.right && y > card.top && y < card.bottom;
+};
+const isAsTall = (a: GuessedTube, b: GuessedTube) => {
+  const [p, q] = [a.bottom - a.top, b.bottom - b.top];
+  return p > 0.7 * q && q > 0.7 * p && p > 1.8 * (a.right - a.left);
 };
 const isAsLarge = (a: GuessedTube, b: GuessedTube) => {
   const size = (t: GuessedTube) => (t.right - t.left) * (t.bottom - t.top);

@@ -115,11 +115,9 @@ export function readPhoto(photo: Photo, boxes: MarkedBoxes, card: Card, apart = 
   const vialSeen = regionColor(photo, pixelsOf(photo, middleOf(boxes.vial, 0.45, 0.7), 'tube'));
   if (boxes.card) pixelsOf(photo, boxes.card, 'card');
   if (paperFault) return { ...nothing, refusal: paperFault };
-  if ([boxes.vial, boxes.card].some((box) => box && overlapOf(boxes.paper, box) > mostOverlap))
-    return { ...nothing, refusal: refuse('not-paper') };
-  if (boxes.card && overlapOf(boxes.vial, boxes.card) > mostOverlap)
-    return { ...nothing, refusal: refuse('tube-on-card') };
-
+  const marked = [boxes.paper, boxes.vial, boxes.card].filter((box) => box !== undefined);
+  const overlaps = marked.some((a, k) => marked.slice(k + 1).some((b) => overlapOf(a, b) > mostOverlap));
+  if (overlaps) return { ...nothing, refusal: refuse('overlapping') };
   if (isDrawn(photo)) return { ...nothing, refusal: refuse('screenshot') };
   const around = whiteAround(photo, vialPixels, paper.light) ?? paper.light;
   const white = boxes.blank ? throughBlank(photo, boxes.blank, around) : around;

@@ -8,7 +8,7 @@ export type RefusalReason =
   | 'glare'
   | 'uneven-vial'
   | 'no-tube'
-  | 'tube-on-card'
+  | 'overlapping'
   | 'no-card'
   | 'card-askew'
   | 'other-card'
@@ -40,7 +40,7 @@ const sentences: Readonly<Record<RefusalReason, string>> = {
     'The color within the box of the tube is not one color. Drag the box to the water alone, without rim, bottom, hand or background.',
   'no-tube':
     'No tube shows in its box: no edge of glass on either side. Tap the tube in the picture, or drag the box onto its water.',
-  'tube-on-card': 'The box of the tube lies over that of the card. Drag each onto its own thing.',
+  overlapping: 'Two boxes lie over each other. Drag each onto its own thing: paper, tube, card.',
   'no-card':
     'No swatches show in the box of the card: its parts all look alike. Drag it onto the swatches, from the first to the last.',
   'card-askew':

@@ -50,7 +50,7 @@ export function readStrip(photo: Photo, boxes: StripBoxes, cards: readonly Card[
   const fault = faultOfPaper(photo, paper);
   if (fault) return none(fault.reason);
   if (isDrawn(photo)) return none('screenshot');
-  if (boxes.rows.some((row) => overlapOf(row, boxes.strip) > 0.2)) return none('tube-on-card');
+  if (boxes.rows.some((row) => overlapOf(row, boxes.strip) > 0.2)) return none('overlapping');
 
   const pads = partsOf(boxes.strip, cards.length, photo).map((part) => {
     const seen = regionColor(photo, pixelsOf(photo, middleOf(part, 0.4), 'strip'), 900);

@@ -13,6 +13,15 @@ export interface GuessedTube {
   readonly color: Lab;
 }
 
+/** Strong colors of one hue, whatever their depth: less water is looked through near the side of a tube. */
+function isOfOneHue(one: Region, other: Region): boolean {
+  const [p, q] = [Math.hypot(one.a, one.b), Math.hypot(other.a, other.b)];
+  const apart = Math.hypot(one.a - other.a, one.b - other.b);
+  if (Math.min(p, q) < 8 || apart < 7) return apart < 10;
+  const angle = Math.abs(Math.atan2(one.b, one.a) - Math.atan2(other.b, other.a));
+  return Math.min(angle, 2 * Math.PI - angle) < 0.26;
+}
+
 /** Pieces of one tube: its bright streak and its shaded sides part it lengthwise. */
 function joined(regions: readonly Region[]): Region[] {
   const pieces = [...regions].sort((a, b) => b.pixels - a.pixels);
@@ -23,10 +32,10 @@ function joined(regions: readonly Region[]): Region[] {
       const shared = Math.min(one.bottom, other.bottom) - Math.max(one.top, other.top);
       const wide = Math.max(one.right, other.right) - Math.min(one.left, other.left);
       const tall = Math.max(one.bottom, other.bottom) - Math.min(one.top, other.top);
-      const hue = Math.hypot(one.a - other.a, one.b - other.b) < 10 + 0.25 * Math.hypot(one.a, one.b);
+      const hue = isOfOneHue(one, other);
       // Beside each other, about as tall, and tall together; or one above the other and as wide.
       const beside =
-        gap < 0.35 * widthOf(one) + 3 &&
+        gap < 0.2 * widthOf(one) + 3 &&
         shared > 0.55 * heightOf(one) &&
         tall < 1.35 * heightOf(one) &&
         tall > 1.2 * wide;

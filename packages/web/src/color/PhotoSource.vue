@@ -174,7 +174,7 @@ const said = computed(() => camera.fault.value || props.fault);
 }
 .hint {
   position: absolute;
-  inset: auto 0 0;
+  inset: 0 0 auto;
   margin: 0;
   padding: 0.55rem 0.8rem;
   background: #161616;
@@ -188,7 +188,7 @@ const said = computed(() => camera.fault.value || props.fault);
 video {
   display: block;
   max-width: 100%;
-  max-height: 58vh;
+  max-height: 42vh;
   background: #161616;
 }
 .made-up {

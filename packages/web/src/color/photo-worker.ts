@@ -151,8 +151,10 @@ const photoWorker = {
         others.push(other.done.photo);
     }
     current = [photo, ...others];
+    // Encoded by the browser while the boxes are looked for.
+    const encoding = canvas.convertToBlob({ type: 'image/jpeg', quality: 0.85 });
     const guess = guessBoxes(photo, swatches, card);
-    const jpeg = await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.85 });
+    const jpeg = await encoding;
     const took = { decoding: decoded - from, rest: performance.now() - decoded };
     return { done: { width: photo.width, height: photo.height, frames: current.length, jpeg, guess, took } };
   },

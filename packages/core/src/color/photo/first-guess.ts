@@ -3,7 +3,7 @@ import { curveOf, swatchPoints } from '../card-curve';
 import { guessCard, swatchLike } from './card-guess';
 import { guessClearTubes } from './clear-tube';
 import type { Box, Photo } from './photo';
-import { type PictureField, pictureField } from './picture-field';
+import { type PictureField, coarse, fine, pictureField } from './picture-field';
 import { type Region, regionsOf } from './picture-regions';
 import { type GuessedTube, guessTubes } from './tube-guess';
 
@@ -107,7 +107,15 @@ const leastScore = 1.2;
  * @param card the card itself, where it is known: its colors tell of several things which is meant
  */
 export function guessBoxes(photo: Photo, swatches: number, card: Card | null = null): GuessedBoxes {
-  const field = pictureField(photo);
+  if (Math.max(photo.width, photo.height) > fine) {
+    // A large picture is looked at roughly first: mostly that finds all there is.
+    const rough = guessIn(pictureField(photo, coarse), swatches, card);
+    if (rough.paper && rough.card && (rough.vial ?? rough.tubes[0])) return rough;
+  }
+  return guessIn(pictureField(photo), swatches, card);
+}
+
+function guessIn(field: PictureField, swatches: number, card: Card | null): GuessedBoxes {
   const { regions } = regionsOf(field);
   const curve = card ? curveOf(card) : null;
   const known = curve ? swatchPoints(curve).map((p) => p.lab) : null;

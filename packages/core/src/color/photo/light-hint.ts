@@ -36,7 +36,7 @@ const sentences: Readonly<Record<LightHintKind, string>> = {
 };
 
 /** A frame is looked at in this width at most: enough for a hint, and quick enough for five in a second. */
-export const hintWidth = 240;
+export const hintWidth = 160;
 /** Paper in worse light than this is read with a wide range, or not at all. */
 const dim = 0.08;
 const strongCast = 28;
@@ -47,7 +47,7 @@ const mostGlare = 0.14;
 
 /**
  * A hint for the live view of a camera: what to mend first.
- * @param frame a small picture, about 240 pixels wide
+ * @param frame a small picture, about as wide as hintWidth
  * @param card that lies beside the tube; null where none is meant to be in the picture
  * @param withTube whether a tube is meant to be in it
  */

@@ -12,27 +12,39 @@ export interface PictureField {
   readonly b: Float32Array;
 }
 
-/** Enough for a swatch of half a percent of the width to be some pixels wide. */
-const mostAcross = 800;
+/** Pixels across in which a picture is looked at: enough for a swatch of half a percent of it to be some pixels wide. */
+export const fine = 800;
+/** Enough for a card and a tube as they are mostly laid, and twice as quick. */
+export const coarse = 540;
 /** The fall of light is followed in so many parts across. */
 const parts = 12;
 
 /** Red, green and blue of a smaller picture, each pixel the mean of those that it stands for. */
-function smaller(photo: Photo): { width: number; height: number; rgb: Float32Array } {
+function smaller(photo: Photo, mostAcross: number): { width: number; height: number; rgb: Float32Array } {
   const by = max(1, ceil(max(photo.width, photo.height) / mostAcross));
   const width = max(1, floor(photo.width / by));
   const height = max(1, floor(photo.height / by));
   const rgb = new Float32Array(3 * width * height);
   const { data } = photo;
-  for (let y = 0; y < height * by; y++)
-    for (let x = 0; x < width * by; x++) {
-      const from = 4 * (y * photo.width + x);
-      const to = 3 * (floor(y / by) * width + floor(x / by));
-      rgb[to] = rgb[to]! + lightOfStep[data[from]!]!;
-      rgb[to + 1] = rgb[to + 1]! + lightOfStep[data[from + 1]!]!;
-      rgb[to + 2] = rgb[to + 2]! + lightOfStep[data[from + 2]!]!;
+  const share = 1 / by ** 2;
+  let to = 0;
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      let red = 0;
+      let green = 0;
+      let blue = 0;
+      for (let dy = 0; dy < by; dy++) {
+        let from = 4 * ((y * by + dy) * photo.width + x * by);
+        for (let dx = 0; dx < by; dx++, from += 4) {
+          red += lightOfStep[data[from]!]!;
+          green += lightOfStep[data[from + 1]!]!;
+          blue += lightOfStep[data[from + 2]!]!;
+        }
+      }
+      rgb[to++] = red * share;
+      rgb[to++] = green * share;
+      rgb[to++] = blue * share;
     }
-  for (let k = 0; k < rgb.length; k++) rgb[k] = rgb[k]! / by ** 2;
   return { width, height, rgb };
 }
 
@@ -71,7 +83,8 @@ const sortedAt = (values: Float32Array | readonly number[], share: number): numb
  */
 function whiteField(rgb: Float32Array, width: number, height: number) {
   const down = max(1, Math.round((parts * height) / width));
-  const stride = max(1, floor(sqrt((width * height) / 15_000)));
+  // Every other pixel of a small frame, as the live view has them; of a large picture about as many in all.
+  const stride = max(2, floor(sqrt((width * height) / 15_000)));
   const all: number[] = [];
   for (let y = 0; y < height; y += stride)
     for (let x = 0; x < width; x += stride) all.push(3 * (y * width + x));
@@ -155,41 +168,56 @@ function between(length: number, of: number) {
   return { low, high, share };
 }
 
-const f = (t: number) => (t > 0.008856 ? cbrt(t) : 7.787 * t + 16 / 116);
+/** The cube root of CIE L*a*b*, in steps of a thousandth of white: finer than any picture, and asked for at every pixel. */
+const perWhite = 1024;
+const roots = Float32Array.from({ length: 2 * perWhite + 1 }, (_, k) => {
+  const t = k / perWhite;
+  return t > 0.008856 ? cbrt(t) : 7.787 * t + 16 / 116;
+});
+const f = (t: number): number => {
+  const at = t * perWhite;
+  if (at <= 0) return roots[0]!;
+  if (at >= 2 * perWhite) return roots[2 * perWhite]!;
+  const below = floor(at);
+  return roots[below]! + (at - below) * (roots[below + 1]! - roots[below]!);
+};
 
-/** The picture as a field of colors beside its own white. */
-export function pictureField(photo: Photo): PictureField {
-  const { width, height, rgb: raw } = smaller(photo);
+/**
+ * The picture as a field of colors beside its own white.
+ * @param mostAcross pixels along its longer side, at most
+ */
+export function pictureField(photo: Photo, mostAcross = fine): PictureField {
+  const { width, height, rgb: raw } = smaller(photo, mostAcross);
   const rgb = smoothed(raw, width, height);
   const { down, cells } = whiteField(rgb, width, height);
   const count = width * height;
   const [l, a, b] = [new Float32Array(count), new Float32Array(count), new Float32Array(count)];
   const [xs, ys] = [between(width, parts), between(height, down)];
-  // The white of each part, red after green after blue, where the loop below finds it fast.
+  // The white of each part, red after green after blue; of a row of pixels, between two rows of parts.
   const whites = Float32Array.from(cells.flat());
-  const seen = new Float32Array(3);
+  const across = new Float32Array(3 * parts);
+  const least = 1e-4;
+  const most = 1.6;
   for (let y = 0; y < height; y++) {
-    const low = ys.low[y]! * parts;
-    const high = ys.high[y]! * parts;
-    const v = ys.share[y]!;
+    const low = 3 * parts * ys.low[y]!;
+    const high = 3 * parts * ys.high[y]!;
+    for (let k = 0; k < 3 * parts; k++)
+      across[k] = whites[low + k]! + ys.share[y]! * (whites[high + k]! - whites[low + k]!);
     for (let x = 0; x < width; x++) {
       const k = y * width + x;
       const u = xs.share[x]!;
-      const nw = 3 * (low + xs.low[x]!);
-      const ne = 3 * (low + xs.high[x]!);
-      const sw = 3 * (high + xs.low[x]!);
-      const se = 3 * (high + xs.high[x]!);
-      for (let c = 0; c < 3; c++) {
-        const above = whites[nw + c]! + u * (whites[ne + c]! - whites[nw + c]!);
-        const beneath = whites[sw + c]! + u * (whites[se + c]! - whites[sw + c]!);
-        const white = above + v * (beneath - above);
-        const share = rgb[3 * k + c]! / (white > 1e-4 ? white : 1e-4);
-        seen[c] = share < 1.6 ? share : 1.6;
-      }
+      const from = 3 * xs.low[x]!;
+      const to = 3 * xs.high[x]!;
+      const white0 = across[from]! + u * (across[to]! - across[from]!);
+      const white1 = across[from + 1]! + u * (across[to + 1]! - across[from + 1]!);
+      const white2 = across[from + 2]! + u * (across[to + 2]! - across[from + 2]!);
+      const red = min(rgb[3 * k]! / max(white0, least), most);
+      const green = min(rgb[3 * k + 1]! / max(white1, least), most);
+      const blue = min(rgb[3 * k + 2]! / max(white2, least), most);
       // sRGB primaries against their own white (IEC 61966-2-1), as CIE L*a*b*.
-      const fx = f((0.4124 * seen[0]! + 0.3576 * seen[1]! + 0.1805 * seen[2]!) / 0.9505);
-      const fy = f(0.2126 * seen[0]! + 0.7152 * seen[1]! + 0.0722 * seen[2]!);
-      const fz = f((0.0193 * seen[0]! + 0.1192 * seen[1]! + 0.9505 * seen[2]!) / 1.089);
+      const fx = f((0.4124 * red + 0.3576 * green + 0.1805 * blue) / 0.9505);
+      const fy = f(0.2126 * red + 0.7152 * green + 0.0722 * blue);
+      const fz = f((0.0193 * red + 0.1192 * green + 0.9505 * blue) / 1.089);
       l[k] = 116 * fy - 16;
       a[k] = 500 * (fx - fy);
       b[k] = 200 * (fy - fz);

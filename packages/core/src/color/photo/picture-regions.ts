@@ -1,7 +1,7 @@
 import type { PictureField } from './picture-field';
 
 /** Taken out once: they are asked for at every pixel. */
-const { abs, floor, hypot, min } = Math;
+const { abs, hypot } = Math;
 
 /** A piece of a picture that is of one color: pixels of a PictureField. */
 export interface Region {
@@ -45,9 +45,16 @@ export function regionsOf(field: PictureField): { readonly regions: Region[]; re
       const k = y * width + x;
       const right = x + 1 < width ? k + 1 : k;
       const below = y + 1 < height ? k + width : k;
-      const apart = (j: number) => abs(l[j]! - l[k]!) + abs(a[j]! - a[k]!) + abs(b[j]! - b[k]!);
-      steep[k] = min(255, 8 * (apart(right) + apart(below)));
-      counts[steep[k]! + 1]!++;
+      const apart =
+        abs(l[right]! - l[k]!) +
+        abs(a[right]! - a[k]!) +
+        abs(b[right]! - b[k]!) +
+        abs(l[below]! - l[k]!) +
+        abs(a[below]! - a[k]!) +
+        abs(b[below]! - b[k]!);
+      const flat = 8 * apart < 255 ? 8 * apart : 255;
+      steep[k] = flat;
+      counts[(flat | 0) + 1]!++;
     }
   for (let k = 0; k < 256; k++) counts[k + 1] = counts[k + 1]! + counts[k]!;
   const order = new Uint32Array(count);
@@ -55,17 +62,43 @@ export function regionsOf(field: PictureField): { readonly regions: Region[]; re
 
   const regions: Region[] = [];
   const queue = new Uint32Array(count);
+  // Sums over the piece that grows: its middle and its mean color.
+  let sl = 0;
+  let sa = 0;
+  let sb = 0;
+  let size = 0;
+  let tail = 0;
+  let id = 0;
+  const take = (j: number): void => {
+    if (labels[j] !== -1) return;
+    const dl = l[j]! - sl / size;
+    const da = a[j]! - sa / size;
+    const db = b[j]! - sb / size;
+    // Light differs more within a thing than its color does.
+    if (0.6 * dl * dl + da * da + db * db > near * near) return;
+    labels[j] = id;
+    queue[tail++] = j;
+  };
   for (const seed of order) {
     if (labels[seed] !== -1) continue;
-    const id = regions.length;
-    let [head, tail] = [0, 0];
+    id = regions.length;
+    let head = 0;
+    tail = 0;
     queue[tail++] = seed;
     labels[seed] = id;
-    let [left, right, top, bottom] = [width, 0, height, 0];
-    let [sx, sy, sl, sa, sb] = [0, 0, 0, 0, 0];
+    let left = width;
+    let right = 0;
+    let top = height;
+    let bottom = 0;
+    let sx = 0;
+    let sy = 0;
+    sl = 0;
+    sa = 0;
+    sb = 0;
     while (head < tail) {
       const k = queue[head++]!;
-      const [x, y] = [k % width, floor(k / width)];
+      const y = (k / width) | 0;
+      const x = k - y * width;
       if (x < left) left = x;
       if (x >= right) right = x + 1;
       if (y < top) top = y;
@@ -75,15 +108,7 @@ export function regionsOf(field: PictureField): { readonly regions: Region[]; re
       sl += l[k]!;
       sa += a[k]!;
       sb += b[k]!;
-      const [ml, ma, mb] = [sl / head, sa / head, sb / head];
-      const take = (j: number) => {
-        if (labels[j] !== -1) return;
-        // Light differs more within a thing than its color does.
-        const d = 0.6 * (l[j]! - ml) ** 2 + (a[j]! - ma) ** 2 + (b[j]! - mb) ** 2;
-        if (d > near * near) return;
-        labels[j] = id;
-        queue[tail++] = j;
-      };
+      size = head;
       if (x > 0) take(k - 1);
       if (x + 1 < width) take(k + 1);
       if (y > 0) take(k - width);

@@ -157,25 +157,6 @@ describe('several tubes', () => {
   });
 });
 
-describe('two cards', () => {
-  it('of as many swatches are asked about, and neither is taken', () => {
-    const { photo, boxes } = made({ width: 480, height: 360 });
-    const double = copied(photo);
-    // The card once more, a quarter of the picture further down, its paper with it.
-    const { left, top, width, height } = boxes.card;
-    const [x0, x1] = [Math.floor(left * 480) - 4, Math.ceil((left + width) * 480) + 4];
-    const [y0, y1] = [Math.floor(top * 360) - 4, Math.ceil((top + height) * 360) + 4];
-    for (let y = y0; y < y1; y++)
-      for (let x = x0; x < x1; x++)
-        for (let c = 0; c < 3; c++)
-          double.data[4 * ((y + 112) * 480 + x) + c] = photo.data[4 * (y * 480 + x) + c]!;
-    const guess = guessBoxes(double, nitrate.values.length, nitrate);
-    expect(guess.card).toBeNull();
-    expect(guess.cards).toHaveLength(2);
-    expect(guessBoxes(photo, nitrate.values.length, nitrate).cards).toEqual([]);
-  });
-});
-
 describe('clear water in a clear tube', () => {
   const nessler = cardOf('nessler-wheel');
   const { photo, boxes } = made({ card: nessler, amount: 0, width: 480, height: 360, glare: 0.2 });

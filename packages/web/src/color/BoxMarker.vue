@@ -25,8 +25,6 @@ defineProps<{
   boxes: readonly NamedBox[];
   /** Things of which one is to be chosen, numbered. */
   choices?: readonly Box[];
-  /** What is chosen among: tube, card. */
-  choiceOf?: string;
 }>();
 const emit = defineEmits<{
   move: [id: string, box: Box];
@@ -178,7 +176,7 @@ const isLow = ({ box }: NamedBox) => box.top < 0.08;
         type="button"
         class="choice"
         :style="place(c)"
-        :aria-label="`Read ${choiceOf ?? 'tube'} ${k + 1}, ${whole(c.left)} % from the left`"
+        :aria-label="`Read tube ${k + 1}, ${whole(c.left)} % from the left`"
         @mousedown.prevent
         @click="emit('choose', k)"
       >

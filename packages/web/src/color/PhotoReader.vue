@@ -38,7 +38,6 @@ const withBlank = ref(false);
 /** The keeper says that a clear tube stands where only paper shows. */
 const clearTube = ref(false);
 const tubes = ref<readonly Box[]>([]);
-const cards = ref<readonly Box[]>([]);
 const keep = ref(true);
 const read = shallowRef<Outcome<ReadPhoto> | null>(null);
 const working = ref(false);
@@ -59,10 +58,7 @@ const cardThing = computed<MarkedThing>(() => ({
   id: 'card',
   label: 'Card',
   start: startBoxes.card,
-  ask:
-    cards.value.length > 1
-      ? `${cards.value.length} rows of swatches look like the card. Choose yours by its number.`
-      : 'The card was not found: draw a box around all its swatches, from the first to the last.',
+  ask: 'The card was not found: draw a box around all its swatches, from the first to the last.',
   parts: props.card.values.length,
   rows: twoRows.value ? 2 : 1,
 }));
@@ -87,7 +83,6 @@ const { chosen, missing, marked, states, shown, begin, move, tap, offer } = useM
 function opened(): void {
   const { guess } = photo.opened.value!;
   tubes.value = guess.tubes;
-  cards.value = guess.cards;
   twoRows.value = guess.cardRows === 2;
   withCard.value = true;
   withGray.value = false;
@@ -135,22 +130,17 @@ watch([marked, withCard, withGray, withBlank, twoRows, clearTube, () => props.ca
   clearTimeout(waiting);
   waiting = setTimeout(() => void readNow(), 120);
 });
-/** Which of several things is asked about: the card before the tube. */
-const asking = computed(() =>
-  withCard.value && cards.value.length > 1
-    ? { id: 'card', of: cards.value }
-    : { id: 'vial', of: tubes.value },
-);
 function choose(number: number): void {
-  const box = asking.value.of[number];
-  if (box) move(asking.value.id, { ...box });
+  const tube = tubes.value[number];
+  if (tube) move('vial', { ...tube });
 }
-/** Once a thing is marked, there is no question which. */
-watch(states, (now) => {
-  const isMarked = (id: string) => now.some((s) => s.id === id && s.state !== 'missing');
-  if (isMarked('vial')) tubes.value = [];
-  if (isMarked('card')) cards.value = [];
-});
+/** Once a tube is marked, there is no question which. */
+watch(
+  () => states.value.find(({ id }) => id === 'vial')?.state,
+  (state) => {
+    if (state !== 'missing') tubes.value = [];
+  },
+);
 
 const hasBlank = computed(() => viewingInfo[props.card.viewing ?? 'against-white'].withBlank);
 /** Nothing but paper shows in the box of the tube: clear water, or no tube. */
@@ -184,14 +174,14 @@ watch(result, () => (taken.value = null));
 
 async function take(): Promise<void> {
   const match = result.value?.match;
-  if (!match || !photo.opened.value) return;
+  const jpeg = photo.opened.value?.jpeg;
+  if (!match || !jpeg) return;
   const photoId = keep.value && match.found === 'photo' ? newId() : null;
   const told: CardMatch =
     match.found === 'photo'
       ? { ...match, photoId, ...(photo.isMadeUp.value ? { device: 'simulated-camera' as const } : {}) }
       : match;
-  const jpeg = photoId && (await photo.photos().jpeg());
-  if (photoId && jpeg) await keepPhoto(photoId, jpeg);
+  if (photoId) await keepPhoto(photoId, jpeg);
   taken.value = told;
   emit('match', told);
 }
@@ -232,8 +222,7 @@ const openWords = computed(() => {
           :width="photo.opened.value.width"
           :height="photo.opened.value.height"
           :boxes="shown"
-          :choices="asking.of"
-          :choice-of="asking.id === 'card' ? 'card' : 'tube'"
+          :choices="tubes"
           @move="move"
           @tap="tap"
           @choose="choose"

@@ -48,6 +48,8 @@ export type Outcome<T> =
 export interface OpenedPhoto {
   readonly width: number;
   readonly height: number;
+  /** Scaled, upright, and without anything that was written into the file beside the picture. */
+  readonly jpeg: Blob;
   readonly guess: GuessedBoxes;
   /** Frames that are read as one; 1 for a picture that was chosen. */
   readonly frames: number;
@@ -75,8 +77,6 @@ export interface MadeUp {
 
 /** The frames of the picture in work, the one that is shown first. */
 let current: [Photo, ...Photo[]] | null = null;
-/** The first of them as it was drawn: scaled and upright. */
-let drawn: OffscreenCanvas | null = null;
 
 const refused = (field: string, says: string) => ({ fault: { field, says } });
 
@@ -151,15 +151,12 @@ const photoWorker = {
         others.push(other.done.photo);
     }
     current = [photo, ...others];
-    drawn = canvas;
+    // Encoded by the browser while the boxes are looked for.
+    const encoding = canvas.convertToBlob({ type: 'image/jpeg', quality: 0.85 });
     const guess = guessBoxes(photo, swatches, card);
+    const jpeg = await encoding;
     const took = { decoding: decoded - from, rest: performance.now() - decoded };
-    return { done: { width: photo.width, height: photo.height, frames: current.length, guess, took } };
-  },
-
-  /** The picture to be kept: scaled, upright, and without anything that was written into the file beside it. */
-  async jpeg(): Promise<Blob | null> {
-    return drawn && drawn.convertToBlob({ type: 'image/jpeg', quality: 0.85 });
+    return { done: { width: photo.width, height: photo.height, frames: current.length, jpeg, guess, took } };
   },
 
   /** The tube that was tapped, in shares of the picture. */

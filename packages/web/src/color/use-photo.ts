@@ -14,11 +14,10 @@ export function usePhoto() {
   /** Made by the stand-in camera. */
   const isMadeUp = ref(false);
 
-  /** @param picture as it came: the browser turns it upright by itself, and it does not leave the page */
-  function show(photo: OpenedPhoto | null, picture: Blob | null = null): void {
+  function show(photo: OpenedPhoto | null): void {
     if (address.value) URL.revokeObjectURL(address.value);
     opened.value = photo;
-    address.value = picture ? URL.createObjectURL(picture) : '';
+    address.value = photo ? URL.createObjectURL(photo.jpeg) : '';
   }
 
   /**
@@ -47,7 +46,7 @@ export function usePhoto() {
       }
       // For whoever looks at how the page performs, the benchmark among them.
       performance.mark('hedge-lamp photo', { detail: outcome.done.took });
-      show(outcome.done, files[0] ?? null);
+      show(outcome.done);
       isMadeUp.value = madeUp;
       return true;
     } catch {

@@ -4,7 +4,7 @@ import { guessCard, swatchLike } from './card-guess';
 import { guessClearTubes } from './clear-tube';
 import type { Box, Photo } from './photo';
 import { type PictureField, coarse, fine, pictureField } from './picture-field';
-import { regionsOf } from './picture-regions';
+import { type Region, regionsOf } from './picture-regions';
 import { type GuessedTube, guessTubes } from './tube-guess';
 
 /** Taken out once: they are asked for at every pixel. */
@@ -17,8 +17,6 @@ export interface GuessedBoxes {
   readonly vial: Box | null;
   readonly card: Box | null;
   readonly cardRows: 1 | 2;
-  /** Cards that may be meant; none where there is no question. Of several none is taken. */
-  readonly cards: readonly Box[];
   /** Tubes that may be meant, from left to right; none where there is no question. */
   readonly tubes: readonly Box[];
 }
@@ -112,7 +110,7 @@ export function guessBoxes(photo: Photo, swatches: number, card: Card | null = n
   if (Math.max(photo.width, photo.height) > fine) {
     // A large picture is looked at roughly first: mostly that finds all there is.
     const rough = guessIn(pictureField(photo, coarse), swatches, card);
-    if (rough.paper && (rough.card ?? rough.cards[0]) && (rough.vial ?? rough.tubes[0])) return rough;
+    if (rough.paper && rough.card && (rough.vial ?? rough.tubes[0])) return rough;
   }
   return guessIn(pictureField(photo), swatches, card);
 }
@@ -128,9 +126,14 @@ function guessIn(field: PictureField, swatches: number, card: Card | null): Gues
     field.height,
     known,
   );
-  const cards = foundCard ? [foundCard, ...(foundCard.second ? [foundCard.second] : [])] : [];
-  const taken = regions.filter((r) => cards.some((c) => c.found.includes(r) || holds(c, r.x, r.y)));
-  const outside = (t: GuessedTube) => !cards.some((c) => covers(c, t));
+  const inCard = (r: Region) =>
+    foundCard !== null &&
+    r.x > foundCard.left &&
+    r.x < foundCard.right &&
+    r.y > foundCard.top &&
+    r.y < foundCard.bottom;
+  const taken = foundCard ? regions.filter((r) => foundCard.found.includes(r) || inCard(r)) : [];
+  const outside = (t: GuessedTube) => !foundCard || !covers(foundCard, t);
   const colors = curve ? curve.points.filter((_p, k) => k % 4 === 0).map((p) => p.lab) : null;
   const colored = guessTubes(field, regions, taken, colors).filter(outside);
   // Only where nothing colored stands there: water as clear as paper.
@@ -145,10 +148,9 @@ function guessIn(field: PictureField, swatches: number, card: Card | null): Gues
       )
     : [];
   return {
-    paper: toBox(guessPaper(field, [...alike, ...cards]), field),
+    paper: toBox(guessPaper(field, [...alike, ...(foundCard ? [foundCard] : [])]), field),
     vial: alike.length === 1 ? boxOfPixels(best!, field) : null,
-    card: foundCard && !foundCard.second ? boxOfPixels(foundCard, field) : null,
-    cards: foundCard?.second ? [foundCard, foundCard.second].map((c) => boxOfPixels(c, field)) : [],
+    card: foundCard && boxOfPixels(foundCard, field),
     cardRows: foundCard?.rows ?? 1,
     tubes:
       alike.length > 1
@@ -161,10 +163,10 @@ function guessIn(field: PictureField, swatches: number, card: Card | null): Gues
 }
 
 const toBox = (pixels: Pixels | null, field: PictureField) => pixels && boxOfPixels(pixels, field);
-const holds = ({ left, right, top, bottom }: Pixels, x: number, y: number) =>
-  x > left && x < right && y > top && y < bottom;
-const covers = (card: Pixels, { left, right, top, bottom }: GuessedTube) =>
-  holds(card, (left + right) / 2, (top + bottom) / 2);
+const covers = (card: Pixels, { left, right, top, bottom }: GuessedTube) => {
+  const [x, y] = [(left + right) / 2, (top + bottom) / 2];
+  return x > card.left && x < card.right && y > card.top && y < card.bottom;
+};
 const isAsTall = (a: GuessedTube, b: GuessedTube) => {
   const [p, q] = [a.bottom - a.top, b.bottom - b.top];
   return p > 0.7 * q && q > 0.7 * p && p > 1.8 * (a.right - a.left);

@@ -14,8 +14,8 @@ export interface PictureField {
 
 /** Pixels across in which a picture is looked at: enough for a swatch of half a percent of it to be some pixels wide. */
 export const fine = 800;
-/** Enough for a card and a tube as they are mostly laid, and four times as quick. */
-export const coarse = 420;
+/** Enough for a card and a tube as they are mostly laid, and twice as quick. */
+export const coarse = 540;
 /** The fall of light is followed in so many parts across. */
 const parts = 12;
 

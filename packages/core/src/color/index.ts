@@ -16,6 +16,7 @@ export * from './photo/drawn-picture';
 export * from './photo/first-guess';
 export * from './photo/learn-card';
 export * from './photo/light-hint';
+export * from './photo/paper-guess';
 export * from './photo/paper-in-photo';
 export * from './photo/photo';
 export * from './photo/photo-reading';

@@ -29,6 +29,9 @@ export const LabSchema = z.strictObject({
 });
 export type Lab = Readonly<z.infer<typeof LabSchema>>;
 
+/** White paper, told against itself. */
+export const whiteLab: Lab = { l: 100, a: 0, b: 0 };
+
 /** Red, green and blue of sRGB in proportion to light, 0 to 1. */
 export type LinearRgb = readonly [r: number, g: number, b: number];
 

@@ -12,18 +12,14 @@ import {
   simulatedPhoto,
   valueAt,
 } from '@hedge-lamp/core/color';
-import { shippedMethods } from '@hedge-lamp/core/methods';
 import { type SeededRandom, seededRandom } from '@hedge-lamp/core/practice';
+import { coloredCards as cards } from './colored-cards';
 import { secondPhoto } from './second-photos';
 
 /**
  * Boxes that lie on nothing, or on the wrong thing, give no figure: three hundred of them. A deep amber tube was once
  * told as nearly nothing because its box lay on blank paper.
  */
-const cards: readonly Card[] = shippedMethods.flatMap(({ result }) =>
-  result.by === 'card' || result.by === 'wheel' ? [result.card] : [],
-);
-
 interface Laid {
   readonly name: string;
   readonly card: Card;

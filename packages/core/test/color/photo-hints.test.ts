@@ -5,6 +5,7 @@ import {
   anyCamera,
   cardOf,
   daylight,
+  deltaE,
   guessBoxes,
   isDrawn,
   lightHint,
@@ -128,7 +129,7 @@ describe('one tap', () => {
   it('finds the outline of the tube', () => {
     const { photo, boxes } = made();
     const { left, top, width, height } = boxes.vial;
-    const found = tubeAt(photo, left + width / 2, top + height / 2);
+    const found = tubeAt(photo, left + width / 2, top + height / 2)!;
     expect(overlapOf(found, boxes.vial)).toBeGreaterThan(0.85);
     expect(found.width / width).toBeGreaterThan(0.7);
     expect(found.width / width).toBeLessThan(1.4);
@@ -137,13 +138,8 @@ describe('one tap', () => {
     [0, 0],
     [1, 1],
     [0.95, 0.5],
-  ])('elsewhere, at %d, %d, gives a box of a usual size within the picture', (x, y) => {
-    const box = tubeAt(made().photo, x, y);
-    expect(box.left).toBeGreaterThanOrEqual(0);
-    expect(box.top).toBeGreaterThanOrEqual(0);
-    expect(box.left + box.width).toBeLessThanOrEqual(1 + 1e-9);
-    expect(box.top + box.height).toBeLessThanOrEqual(1 + 1e-9);
-  });
+    [0.6, 0.8],
+  ])('where no tube shows, at %d, %d, finds none', (x, y) => expect(tubeAt(made().photo, x, y)).toBeNull());
 });
 
 describe('several tubes', () => {
@@ -154,6 +150,25 @@ describe('several tubes', () => {
     expect(guess.tubes).toHaveLength(2);
     expect(overlapOf(guess.tubes[0]!, boxes.vial)).toBeGreaterThan(0.8);
     expect(guess.tubes[1]!.left).toBeGreaterThan(guess.tubes[0]!.left);
+  });
+});
+
+describe('two cards', () => {
+  it('of as many swatches are asked about, and neither is taken', () => {
+    const { photo, boxes } = made({ width: 480, height: 360 });
+    const double = copied(photo);
+    // The card once more, a quarter of the picture further down, its paper with it.
+    const { left, top, width, height } = boxes.card;
+    const [x0, x1] = [Math.floor(left * 480) - 4, Math.ceil((left + width) * 480) + 4];
+    const [y0, y1] = [Math.floor(top * 360) - 4, Math.ceil((top + height) * 360) + 4];
+    for (let y = y0; y < y1; y++)
+      for (let x = x0; x < x1; x++)
+        for (let c = 0; c < 3; c++)
+          double.data[4 * ((y + 112) * 480 + x) + c] = photo.data[4 * (y * 480 + x) + c]!;
+    const guess = guessBoxes(double, nitrate.values.length, nitrate);
+    expect(guess.card).toBeNull();
+    expect(guess.cards).toHaveLength(2);
+    expect(guessBoxes(photo, nitrate.values.length, nitrate).cards).toEqual([]);
   });
 });
 
@@ -195,32 +210,99 @@ describe('clear water in a clear tube', () => {
 });
 
 describe('a blank beside the tube', () => {
+  const pink = cardOf('pink-nitrite');
+  const scene = made({
+    card: pink,
+    amount: 2,
+    width: 480,
+    height: 360,
+    glare: 0,
+    layout: { ...usualLayout, others: [0, 3] },
+  });
+  const { photo, boxes } = scene;
+  const marked = { paper: boxes.paper, vial: boxes.vial, card: boxes.card };
+  const beside = (k: number) => ({ ...boxes.vial, left: boxes.vial.left + 0.13 * k });
+  const clean = readPhoto(photo, marked, pink).placement!;
+
+  it('of clear water changes nothing much', () => {
+    const reading = readPhoto(photo, { ...marked, blank: beside(1) }, pink);
+    expect(reading.refusal).toBeNull();
+    expect(Math.abs(reading.placement!.best.position - clean.best.position)).toBeLessThan(0.35);
+  });
   it('takes out the tint of the water itself', () => {
     // Both tubes hold the same brown water: tinted by hand, over the whole of each.
-    const pink = cardOf('pink-nitrite');
-    const { photo, boxes } = made({
-      card: pink,
-      amount: 0.5,
-      width: 480,
-      height: 360,
-      glare: 0,
-      layout: { ...usualLayout, others: [0] },
-    });
     const brown = copied(photo);
     for (let y = 0; y < brown.height; y++)
       for (let x = Math.floor(0.1 * brown.width); x < 0.37 * brown.width; x++) {
         const k = 4 * (y * brown.width + x);
-        brown.data[k + 1] = brown.data[k + 1]! * 0.96;
-        brown.data[k + 2] = brown.data[k + 2]! * 0.84;
+        brown.data[k + 1] = brown.data[k + 1]! * 0.98;
+        brown.data[k + 2] = brown.data[k + 2]! * 0.92;
       }
-    const blank = { ...boxes.vial, left: boxes.vial.left + 0.13 };
-    const marked = { paper: boxes.paper, vial: boxes.vial, card: boxes.card };
-    const clean = readPhoto(photo, marked, pink).placement!;
     const tinted = readPhoto(brown, marked, pink);
-    const corrected = readPhoto(brown, { ...marked, blank }, pink);
+    const corrected = readPhoto(brown, { ...marked, blank: beside(1) }, pink);
     expect(corrected.refusal).toBeNull();
-    expect(corrected.placement!.distance).toBeLessThan(tinted.placement!.distance);
+    // Nearer to what the clean water shows than without it.
+    const off = (reading: typeof tinted) => deltaE(reading.vial!, readPhoto(photo, marked, pink).vial!);
+    expect(off(corrected)).toBeLessThan(off(tinted));
     expect(Math.abs(corrected.placement!.best.position - clean.best.position)).toBeLessThan(0.6);
+  });
+  // What is colored there would be taken out of the test’s own color: 2 mg/L of a poison was told as 0.2.
+  it('that is the tube of the test itself gives no figure', () =>
+    expect(readPhoto(photo, { ...marked, blank: boxes.vial }, pink).refusal?.reason).toBe('overlapping'));
+  it('that is another developed tube gives no figure', () =>
+    expect(readPhoto(photo, { ...marked, blank: beside(2) }, pink).refusal?.reason).toBe('not-blank'));
+  it('that lies on a swatch, on the table or on bare paper gives no figure', () => {
+    const { card, paper } = boxes;
+    const onSwatch = { ...card, left: card.left + 0.8 * card.width, width: 0.18 * card.width };
+    const onTable = { left: 0, top: 0.2, width: 0.035, height: 0.4 };
+    const half = { ...paper, width: paper.width * 0.45 };
+    const onPaper = {
+      left: paper.left + 0.55 * paper.width,
+      top: paper.top,
+      width: 0.3 * paper.width,
+      height: paper.height,
+    };
+    const reasons = [
+      readPhoto(photo, { ...marked, blank: onSwatch }, pink),
+      readPhoto(photo, { ...marked, blank: onTable }, pink),
+      readPhoto(photo, { ...marked, paper: half, blank: onPaper }, pink),
+    ].map((reading) => reading.refusal?.reason);
+    expect(reasons).toEqual(['overlapping', 'not-blank', 'not-blank']);
+  });
+});
+
+describe('a card that is said to be away', () => {
+  const { photo, boxes } = made({ width: 480, height: 360 });
+  const swatch = {
+    ...boxes.card,
+    left: boxes.card.left + 0.7 * boxes.card.width,
+    width: 0.1 * boxes.card.width,
+  };
+  it('is still no tube: a box on a swatch that was found gives no figure', () => {
+    const marked = { paper: boxes.paper, vial: swatch, notTube: boxes.card };
+    expect(readPhoto(photo, marked, nitrate).refusal?.reason).toBe('overlapping');
+  });
+  it('does not hinder the tube beside it', () => {
+    const marked = { paper: boxes.paper, vial: boxes.vial, notTube: boxes.card };
+    expect(readPhoto(photo, marked, nitrate).refusal).toBeNull();
+  });
+});
+
+describe('a gray thing', () => {
+  it('that has a color of its own is refused by name: it would bend the color of the tube', () => {
+    const { photo, boxes } = made({ width: 480, height: 360, withGray: true });
+    const learned = { ...nitrate, gray: 54 };
+    const onCard = {
+      ...boxes.card,
+      left: boxes.card.left + 0.84 * boxes.card.width,
+      width: 0.14 * boxes.card.width,
+    };
+    expect(() => readPhoto(photo, { paper: boxes.paper, vial: boxes.vial, gray: onCard }, learned)).toThrow(
+      /gray/,
+    );
+    expect(
+      readPhoto(photo, { paper: boxes.paper, vial: boxes.vial, gray: boxes.gray }, learned).refusal,
+    ).toBeNull();
   });
 });
 
@@ -248,7 +330,8 @@ describe('has it turned?', () => {
     const { photo, boxes } = made();
     const { left, top, width, height } = boxes.paper;
     const vial = { left: left + 0.4 * width, top, width: 0.25 * width, height };
-    const reading = readTurn(photo, { paper: boxes.paper, vial }, 'bromocresol-green', '°dKH', 1);
+    const paper = { ...boxes.paper, width: 0.35 * width };
+    const reading = readTurn(photo, { paper, vial }, 'bromocresol-green', '°dKH', 1);
     expect(reading).toMatchObject({ looks: null, refusal: { reason: 'no-tube' } });
   });
 });

@@ -12,18 +12,14 @@ import {
   simulatedPhoto,
   valueAt,
 } from '@hedge-lamp/core/color';
-import { shippedMethods } from '@hedge-lamp/core/methods';
 import { seededRandom } from '@hedge-lamp/core/practice';
+import { coloredCards as cards } from './colored-cards';
 import { secondPhoto } from './second-photos';
 
 /**
  * Photographs of both makers, at seeds that nothing was set by. The figures themselves stand in docs/color-accuracy.md;
  * here is only what must not break.
  */
-const cards: readonly Card[] = shippedMethods.flatMap(({ result }) =>
-  result.by === 'card' || result.by === 'wheel' ? [result.card] : [],
-);
-
 interface Made {
   readonly card: Card;
   readonly amount: number;

@@ -71,6 +71,22 @@ describe('a strip by photograph', () => {
       expect(readings.map((r) => r.refusal?.reason)).toEqual(cards.map(() => 'no-strip'));
     }
   });
+  // One place off, each pad is read against the row of another: a nitrite of 4 was told as 0.
+  it.each([-2, -1, 1, 2])('whose box lies %d pads off gives no figure', (by) => {
+    for (const { photo, boxes } of strips) {
+      const pitch = boxes.strip.height / cards.length;
+      const top = Math.min(Math.max(boxes.strip.top + by * pitch, 0), 1 - boxes.strip.height);
+      const readings = readStrip(photo, { ...boxes, strip: { ...boxes.strip, top } }, cards);
+      expect(readings.every((r, k) => matchOfPhoto(cards[k]!, r) === null)).toBe(true);
+    }
+  });
+  it('whose box holds four pads of five gives no figure', () => {
+    for (const { photo, boxes } of strips) {
+      const height = boxes.strip.height * 0.8;
+      const readings = readStrip(photo, { ...boxes, strip: { ...boxes.strip, height } }, cards);
+      expect(readings.every((r, k) => matchOfPhoto(cards[k]!, r) === null)).toBe(true);
+    }
+  });
   it('whose box lies on a row of swatches is refused', () => {
     const { photo, boxes } = strips[0]!;
     const readings = readStrip(photo, { ...boxes, strip: boxes.rows[0]! }, cards);

@@ -25,6 +25,8 @@ defineProps<{
   boxes: readonly NamedBox[];
   /** Things of which one is to be chosen, numbered. */
   choices?: readonly Box[];
+  /** What is chosen among: tube, card. */
+  choiceOf?: string;
 }>();
 const emit = defineEmits<{
   move: [id: string, box: Box];
@@ -176,7 +178,7 @@ const isLow = ({ box }: NamedBox) => box.top < 0.08;
         type="button"
         class="choice"
         :style="place(c)"
-        :aria-label="`Read tube ${k + 1}, ${whole(c.left)} % from the left`"
+        :aria-label="`Read ${choiceOf ?? 'tube'} ${k + 1}, ${whole(c.left)} % from the left`"
         @mousedown.prevent
         @click="emit('choose', k)"
       >

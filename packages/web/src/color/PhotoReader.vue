@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import {
-  type Box,
   type Card,
   type CardMatch,
   type MarkedBoxes,
@@ -12,16 +11,15 @@ import { formatReading } from '@hedge-lamp/core/quantity';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckbox } from 'bootstrap-vue-next/components/BFormCheckbox';
 import { v4 as newId } from 'uuid';
-import { computed, ref, shallowRef, watch } from 'vue';
-import BoxMarker from './BoxMarker.vue';
+import { computed, ref, watch } from 'vue';
 import CurvePicture from './CurvePicture.vue';
-import BoxStates from './BoxStates.vue';
 import { type MarkedThing, paperThing, startBoxes, tubeThing } from './photo-boxes';
 import { keepPhoto } from './photo-outbox';
 import type { MadeUp, Outcome, ReadPhoto } from './photo-worker';
-import PhotoSource from './PhotoSource.vue';
+import PhotoStage from './PhotoStage.vue';
 import { useMarkedBoxes } from './use-marked-boxes';
 import { usePhoto } from './use-photo';
+import { usePhotoOutcome } from './use-photo-outcome';
 
 /**
  * Reading a tube by photograph: a picture, boxes on paper, tube and card, and an answer with its range, or the reason
@@ -37,31 +35,8 @@ const withGray = ref(false);
 const withBlank = ref(false);
 /** The keeper says that a clear tube stands where only paper shows. */
 const clearTube = ref(false);
-const tubes = ref<readonly Box[]>([]);
 const keep = ref(true);
-const read = shallowRef<Outcome<ReadPhoto> | null>(null);
-const working = ref(false);
 
-const things = computed<MarkedThing[]>(() => [
-  paperThing,
-  tubes.value.length > 1
-    ? {
-        ...tubeThing,
-        ask: `${tubes.value.length} things look like tubes. Choose the one to read by its number.`,
-      }
-    : tubeThing,
-  ...(withCard.value ? [cardThing.value] : []),
-  ...(!withCard.value && withGray.value ? [grayThing] : []),
-  ...(withBlank.value ? [blankThing] : []),
-]);
-const cardThing = computed<MarkedThing>(() => ({
-  id: 'card',
-  label: 'Card',
-  start: startBoxes.card,
-  ask: 'The card was not found: draw a box around all its swatches, from the first to the last.',
-  parts: props.card.values.length,
-  rows: twoRows.value ? 2 : 1,
-}));
 const grayThing: MarkedThing = {
   id: 'gray',
   label: 'Gray',
@@ -75,71 +50,87 @@ const blankThing: MarkedThing = {
   ask: 'Tap the tube of untreated water in the picture.',
   isTube: true,
 };
-const { chosen, missing, marked, states, shown, begin, move, tap, offer } = useMarkedBoxes(
+const alike = computed(() => photo.opened.value?.guess ?? { tubes: [], cards: [] });
+const things = computed<MarkedThing[]>(() => [
+  paperThing,
+  alike.value.tubes.length > 1
+    ? {
+        ...tubeThing,
+        ask: `${alike.value.tubes.length} things look like tubes. Choose the one to read by its number.`,
+      }
+    : tubeThing,
+  ...(withCard.value
+    ? [
+        {
+          id: 'card',
+          label: 'Card',
+          start: startBoxes.card,
+          ask:
+            alike.value.cards.length > 1
+              ? `${alike.value.cards.length} rows of swatches look like the card. Choose yours by its number.`
+              : 'The card was not found: draw a box around all its swatches, from the first to the last.',
+          parts: props.card.values.length,
+          rows: twoRows.value ? (2 as const) : (1 as const),
+        },
+      ]
+    : []),
+  ...(!withCard.value && withGray.value ? [grayThing] : []),
+  ...(withBlank.value ? [blankThing] : []),
+]);
+const marks = useMarkedBoxes(
   () => things.value,
   (x, y) => photo.photos().tube(x, y),
 );
+/** Of what is missing first, the things that it may be. */
+const choices = computed(() => {
+  switch (marks.missing.value[0]?.id) {
+    case 'vial':
+      return alike.value.tubes;
+    case 'card':
+      return alike.value.cards;
+    default:
+      return [];
+  }
+});
+function choose(number: number): void {
+  const [box, id] = [choices.value[number], marks.missing.value[0]?.id];
+  if (box && id) marks.move(id, { ...box });
+}
 
 function opened(): void {
   const { guess } = photo.opened.value!;
-  tubes.value = guess.tubes;
   twoRows.value = guess.cardRows === 2;
   withCard.value = true;
   withGray.value = false;
   withBlank.value = false;
   clearTube.value = false;
-  begin({ paper: guess.paper, vial: guess.vial, card: guess.card }, 'vial');
-  read.value = null;
-  void readNow();
+  marks.begin({ paper: guess.paper, vial: guess.vial, card: guess.card }, 'vial');
 }
 async function open(pictures: readonly Blob[]): Promise<void> {
+  marks.begin({}, '');
   if (await photo.open(pictures, props.card.values.length, props.card)) opened();
 }
 async function makeUp(scene: MadeUp): Promise<void> {
+  marks.begin({}, '');
   if (await photo.makeUp(scene)) opened();
 }
 
 /** What the reader is given; null while something is missing. */
-function boxesToRead(): MarkedBoxes | null {
-  const { paper, vial, card, gray, blank } = marked.value ?? {};
-  if (!paper || !vial) return null;
-  return { paper, vial, card, gray, blank, cardRows: twoRows.value ? 2 : 1, clearTube: clearTube.value };
-}
-let asked = 0;
-async function readNow(): Promise<void> {
-  if (!photo.opened.value) return;
-  const mine = ++asked;
-  const boxes = boxesToRead();
-  if (!boxes) {
-    working.value = false;
-    read.value = null;
-    return;
-  }
-  working.value = true;
-  // As plain data: what Vue watches cannot be sent to a worker.
-  const plain = JSON.parse(JSON.stringify({ boxes, card: props.card })) as { boxes: MarkedBoxes; card: Card };
-  const outcome = await photo.photos().read(plain.boxes, plain.card);
-  if (mine !== asked) return;
-  working.value = false;
-  read.value = outcome;
-}
-let waiting: ReturnType<typeof setTimeout> | undefined;
-watch([marked, withCard, withGray, withBlank, twoRows, clearTube, () => props.card], () => {
-  // What is shown belongs to boxes that were moved since: it is not taken before it is read anew.
-  working.value = true;
-  clearTimeout(waiting);
-  waiting = setTimeout(() => void readNow(), 120);
+const input = computed(() => {
+  const { paper, vial, card, gray, blank } = marks.marked.value ?? {};
+  if (!photo.opened.value || !paper || !vial) return null;
+  const boxes: MarkedBoxes = {
+    ...{ paper, vial, card, gray, blank },
+    cardRows: twoRows.value ? 2 : 1,
+    clearTube: clearTube.value,
+    // A card that was found is no tube, also when it is said to be away.
+    notTube: withCard.value ? undefined : marks.boxes.value.card?.box,
+  };
+  return { picture: photo.address.value, boxes, card: props.card };
 });
-function choose(number: number): void {
-  const tube = tubes.value[number];
-  if (tube) move('vial', { ...tube });
-}
-/** Once a tube is marked, there is no question which. */
-watch(
-  () => states.value.find(({ id }) => id === 'vial')?.state,
-  (state) => {
-    if (state !== 'missing') tubes.value = [];
-  },
+const { outcome: read, working } = usePhotoOutcome(
+  () => input.value,
+  ({ boxes, card }): Promise<Outcome<ReadPhoto>> => photo.photos().read(boxes, card),
 );
 
 const hasBlank = computed(() => viewingInfo[props.card.viewing ?? 'against-white'].withBlank);
@@ -174,14 +165,14 @@ watch(result, () => (taken.value = null));
 
 async function take(): Promise<void> {
   const match = result.value?.match;
-  const jpeg = photo.opened.value?.jpeg;
-  if (!match || !jpeg) return;
+  if (!match || !photo.opened.value) return;
   const photoId = keep.value && match.found === 'photo' ? newId() : null;
   const told: CardMatch =
     match.found === 'photo'
       ? { ...match, photoId, ...(photo.isMadeUp.value ? { device: 'simulated-camera' as const } : {}) }
       : match;
-  if (photoId) await keepPhoto(photoId, jpeg);
+  const jpeg = photoId && (await photo.photos().jpeg());
+  if (photoId && jpeg) await keepPhoto(photoId, jpeg);
   taken.value = told;
   emit('match', told);
 }
@@ -200,151 +191,113 @@ const openWords = computed(() => {
 </script>
 
 <template>
-  <section class="reader" aria-label="Read by photograph">
-    <PhotoSource
-      v-if="!photo.opened.value || photo.busy.value"
-      :card="card"
-      :busy="photo.busy.value"
-      :fault="photo.fault.value"
-      @pictures="open"
-      @made-up="makeUp"
-      @cancel="photo.cancel"
-    />
-    <template v-else>
+  <PhotoStage
+    label="Read by photograph"
+    alt="The photograph, with boxes on it"
+    :photo="photo"
+    :marks="marks"
+    :card="card"
+    :choices="choices"
+    :choice-of="marks.missing.value[0]?.id === 'card' ? 'card' : 'tube'"
+    @pictures="open"
+    @made-up="makeUp"
+    @choose="choose"
+  >
+    <template #above>
       <p v-if="photo.isMadeUp.value" class="made-up">
         <strong>Made up by the stand-in camera:</strong> no measurement of your water.
       </p>
-      <div class="two">
-        <BoxMarker
-          v-model:chosen="chosen"
-          :address="photo.address.value"
-          alt="The photograph, with boxes on it"
-          :width="photo.opened.value.width"
-          :height="photo.opened.value.height"
-          :boxes="shown"
-          :choices="tubes"
-          @move="move"
-          @tap="tap"
-          @choose="choose"
-        />
-        <div class="answer">
-          <BoxStates v-model:chosen="chosen" :states="states" @offer="offer" />
-          <div role="status" aria-live="polite">
-            <p v-if="missing[0]" class="refusal"><strong>Not read yet.</strong> {{ missing[0].ask }}</p>
-            <p v-else-if="working && !result" class="mb-0">Reading …</p>
-            <p v-else-if="fault" class="failure">{{ fault }}</p>
-            <p v-else-if="result?.reading.refusal" class="refusal">
-              <strong>Not read.</strong> {{ result.reading.refusal.says }}
-            </p>
-            <template v-else-if="answer">
-              <p class="figure">
-                {{ label }}<strong class="figure-mono">{{ answer }}</strong>
-              </p>
-              <p v-if="openWords" class="small-note open-end">{{ openWords }}</p>
-              <p v-if="result?.reading.likePaper" class="small-note like-paper">
-                The tube has the color of the paper, as nearly as a picture can tell.
-              </p>
-            </template>
-          </div>
-          <BFormCheckbox v-if="asksClear" v-model="clearTube"
-            >A clear tube stands there: its water has no color</BFormCheckbox
-          >
-          <CurvePicture
-            v-if="result?.reading.placement && result.reading.curve && result.reading.vial"
-            :card="card"
-            :curve="result.reading.curve"
-            :placement="result.reading.placement"
-            :vial="result.reading.vial"
-          />
-          <p v-else-if="result?.reading.vial" class="vial-only">
-            The tube as photographed
-            <span class="chip" :style="{ background: screenColor(result.reading.vial) }" aria-hidden="true" />
-          </p>
-          <p v-if="cardRemark" class="small-note">{{ cardRemark }}</p>
-          <p v-if="photo.opened.value.frames > 1" class="small-note">
-            {{ photo.opened.value.frames }} frames are read as one; where they differ, the range is wider.
-          </p>
-          <BFormCheckbox v-if="hasBlank" v-model="withBlank"
-            >A tube of untreated water (blank) is in it too</BFormCheckbox
-          >
-          <BFormCheckbox v-model="withCard">The card is in the picture</BFormCheckbox>
-          <template v-if="!withCard">
-            <p class="small-note">
-              {{
-                card.colors
-                  ? 'Compared with your card as it was learned; the paper takes out the tint of the light.'
-                  : 'Compared with Hedge Lamp’s own drawing of this card, not with your kit’s: lay your card beside the tube, or learn it once.'
-              }}
-              Without the card in the picture the range is about twice as wide.
-            </p>
-            <BFormCheckbox v-if="card.gray !== undefined" v-model="withGray"
-              >The gray that the card was learned with is in it too</BFormCheckbox
-            >
-          </template>
-          <BFormCheckbox v-if="withCard && card.values.length > 3" v-model="twoRows"
-            >Its swatches lie in two rows</BFormCheckbox
-          >
-          <BFormCheckbox v-if="result?.match" v-model="keep"
-            >Keep the photograph with the reading, without its location</BFormCheckbox
-          >
-          <div class="acts">
-            <BButton
-              v-if="result?.match"
-              variant="primary"
-              :disabled="isTaken || working"
-              @mousedown.prevent
-              @click="take"
-              >{{ isTaken ? 'Taken' : 'Take this answer' }}</BButton
-            >
-            <BButton
-              v-else-if="result?.reading.refusal?.reason === 'not-on-card'"
-              variant="light"
-              @mousedown.prevent
-              @click="emit('match', { found: 'not-on-card' })"
-              >Keep it as not a color of this card</BButton
-            >
-            <p v-if="result?.match && match && !isTaken" class="small-note">
-              Not taken yet: below still stands what was read before.
-            </p>
-            <BButton variant="light" @mousedown.prevent @click="photo.close">Another picture</BButton>
-          </div>
-        </div>
-      </div>
     </template>
-  </section>
+    <template #answer>
+      <p v-if="working && !result" class="mb-0">Reading …</p>
+      <p v-else-if="fault" class="refusal failure">{{ fault }}</p>
+      <p v-else-if="result?.reading.refusal" class="refusal">
+        <strong>Not read.</strong> {{ result.reading.refusal.says }}
+      </p>
+      <template v-else-if="answer">
+        <p class="figure">
+          {{ label }}<strong class="figure-mono">{{ answer }}</strong>
+        </p>
+        <p v-if="openWords" class="small-note open-end">{{ openWords }}</p>
+        <p v-if="result?.reading.likePaper" class="small-note like-paper">
+          The tube has the color of the paper, as nearly as a picture can tell.
+        </p>
+      </template>
+    </template>
+    <BFormCheckbox v-if="asksClear" v-model="clearTube"
+      >A clear tube stands there: its water has no color</BFormCheckbox
+    >
+    <CurvePicture
+      v-if="result?.reading.placement && result.reading.curve && result.reading.vial"
+      :card="card"
+      :curve="result.reading.curve"
+      :placement="result.reading.placement"
+      :vial="result.reading.vial"
+    />
+    <p v-else-if="result?.reading.vial" class="vial-only">
+      The tube as photographed
+      <span class="chip" :style="{ background: screenColor(result.reading.vial) }" aria-hidden="true" />
+    </p>
+    <p v-if="cardRemark" class="small-note">{{ cardRemark }}</p>
+    <p v-if="(photo.opened.value?.frames ?? 1) > 1" class="small-note">
+      {{ photo.opened.value?.frames }} frames are read as one; where they differ, the range is wider.
+    </p>
+    <BFormCheckbox v-if="hasBlank" v-model="withBlank"
+      >A tube of untreated water (blank) is in it too</BFormCheckbox
+    >
+    <BFormCheckbox v-model="withCard">The card is in the picture</BFormCheckbox>
+    <template v-if="!withCard">
+      <p class="small-note">
+        {{
+          card.colors
+            ? 'Compared with your card as it was learned; the paper takes out the tint of the light.'
+            : 'Compared with Hedge Lamp’s own drawing of this card, not with your kit’s: lay your card beside the tube, or learn it once.'
+        }}
+        Without the card in the picture the range is about twice as wide.
+      </p>
+      <BFormCheckbox v-if="card.gray !== undefined" v-model="withGray"
+        >The gray that the card was learned with is in it too</BFormCheckbox
+      >
+    </template>
+    <BFormCheckbox v-if="withCard && card.values.length > 3" v-model="twoRows"
+      >Its swatches lie in two rows</BFormCheckbox
+    >
+    <BFormCheckbox v-if="result?.match" v-model="keep"
+      >Keep the photograph with the reading, without its location</BFormCheckbox
+    >
+    <template #acts>
+      <BButton
+        v-if="result?.match"
+        variant="primary"
+        :disabled="isTaken || working"
+        @mousedown.prevent
+        @click="take"
+        >{{ isTaken ? 'Taken' : 'Take this answer' }}</BButton
+      >
+      <BButton
+        v-else-if="result?.reading.refusal?.reason === 'not-on-card'"
+        variant="light"
+        @mousedown.prevent
+        @click="emit('match', { found: 'not-on-card' })"
+        >Keep it as not a color of this card</BButton
+      >
+      <p v-if="result?.match && match && !isTaken" class="small-note">
+        Not taken yet: below still stands what was read before.
+      </p>
+    </template>
+  </PhotoStage>
 </template>
 
 <style scoped>
 .made-up {
   margin: 0 0 0.5rem;
 }
-.two {
-  display: grid;
-  grid-template-columns: minmax(0, 3fr) minmax(17rem, 2fr);
-  gap: 0.9rem;
-  align-items: start;
-}
-.answer {
-  display: grid;
-  gap: 0.4rem;
-}
 .figure {
   margin: 0;
   font-size: 1.5rem;
 }
-.refusal,
-.failure {
-  margin: 0;
-  background: #fff;
-  color: #161616;
-  padding: 0.6rem 0.8rem;
-}
 .failure {
   color: #a3301a;
-}
-.small-note {
-  margin: 0;
-  font-size: 0.95rem;
 }
 .chip {
   display: inline-block;
@@ -354,26 +307,5 @@ const openWords = computed(() => {
 }
 .vial-only {
   margin: 0;
-}
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.5rem;
-}
-.acts .btn {
-  min-height: 56px;
-}
-.acts .btn-light {
-  background: #fff;
-  color: #161616;
-  border-color: #6b6b6b;
-}
-.reader :deep(.form-check-label) {
-  min-height: 32px;
-}
-@media (max-width: 991px) {
-  .two {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

@@ -2,15 +2,14 @@
 import { type Box, type Card, type CardMatch, type StripBoxes, cardInterval } from '@hedge-lamp/core/color';
 import { formatReading } from '@hedge-lamp/core/quantity';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
-import { computed, ref, shallowRef, watch } from 'vue';
+import { computed, ref, watch } from 'vue';
 import ChoiceField from '../shell/ChoiceField.vue';
-import BoxMarker from './BoxMarker.vue';
-import BoxStates from './BoxStates.vue';
 import { type MarkedThing, paperThing } from './photo-boxes';
 import type { Outcome, ReadPhoto } from './photo-worker';
-import PhotoSource from './PhotoSource.vue';
+import PhotoStage from './PhotoStage.vue';
 import { useMarkedBoxes } from './use-marked-boxes';
 import { usePhoto } from './use-photo';
+import { usePhotoOutcome } from './use-photo-outcome';
 
 /** All pads of a strip by one photograph, each against its own row of the strip's card. */
 const props = defineProps<{
@@ -37,52 +36,40 @@ const things = computed<MarkedThing[]>(() => [
   })),
 ]);
 const noTube = () => Promise.resolve<Box | null>(null);
-const { chosen, missing, marked, states, shown, begin, move, tap, offer } = useMarkedBoxes(
-  () => things.value,
-  noTube,
-);
+const marks = useMarkedBoxes(() => things.value, noTube);
 const end = ref<string>('found');
 const endOptions = [
   { value: 'found', text: 'As its colors tell' },
   { value: 'first', text: 'Left or top' },
   { value: 'last', text: 'Right or bottom' },
 ];
-const read = shallowRef<Outcome<ReadPhoto[]> | null>(null);
-const taken = ref(false);
-/** As plain data: what Vue watches cannot be sent to a worker. */
-const plainCards = () => JSON.parse(JSON.stringify(props.pads.map(({ card }) => card))) as Card[];
+const cards = computed(() => props.pads.map(({ card }) => card));
 
 async function open(pictures: readonly Blob[]): Promise<void> {
-  read.value = null;
+  marks.begin({}, '');
   if (!(await photo.open(pictures, props.pads.length, null))) return;
-  const guess = await photo.photos().guessStrip(plainCards());
+  // As plain data: what Vue watches cannot be sent to a worker.
+  const guess = await photo.photos().guessStrip(JSON.parse(JSON.stringify(cards.value)) as Card[]);
   const rows = props.pads.map(({ pad }, k) => [`row ${pad}`, guess?.rows[k] ?? null] as const);
-  begin({ paper: guess?.paper ?? null, strip: guess?.strip ?? null, ...Object.fromEntries(rows) }, 'strip');
+  marks.begin(
+    { paper: guess?.paper ?? null, strip: guess?.strip ?? null, ...Object.fromEntries(rows) },
+    'strip',
+  );
 }
-let asked = 0;
-async function readNow(): Promise<void> {
-  const mine = ++asked;
-  const all = marked.value;
+const input = computed(() => {
+  const all = marks.marked.value;
   const rows = props.pads.flatMap(({ pad }) => all?.[`row ${pad}`] ?? []);
-  if (!photo.opened.value || !all?.paper || !all.strip || rows.length < props.pads.length) {
-    read.value = null;
-    return;
-  }
-  const boxes: StripBoxes = {
-    paper: all.paper,
-    strip: all.strip,
-    rows,
-    turned: end.value === 'found' ? undefined : end.value === 'last',
-  };
-  const outcome = await photo.photos().readStrip(boxes, plainCards());
-  if (mine === asked) read.value = outcome;
-}
-let waiting: ReturnType<typeof setTimeout> | undefined;
-watch([marked, end, photo.opened], () => {
-  taken.value = false;
-  clearTimeout(waiting);
-  waiting = setTimeout(() => void readNow(), 120);
+  if (!photo.opened.value || !all?.paper || !all.strip) return null;
+  const turned = end.value === 'found' ? undefined : end.value === 'last';
+  const boxes: StripBoxes = { paper: all.paper, strip: all.strip, rows, turned };
+  return { picture: photo.address.value, boxes, cards: cards.value };
 });
+const { outcome: read, working } = usePhotoOutcome(
+  () => input.value,
+  (asked): Promise<Outcome<ReadPhoto[]>> => photo.photos().readStrip(asked.boxes, asked.cards),
+);
+const taken = ref(false);
+watch(read, () => (taken.value = false));
 
 const fault = computed(() => (read.value && 'fault' in read.value ? read.value.fault.says : ''));
 const answers = computed(() => {
@@ -107,116 +94,51 @@ function take(): void {
 </script>
 
 <template>
-  <section class="reader" aria-label="Read the strip by photograph">
-    <PhotoSource
-      v-if="!photo.opened.value || photo.busy.value"
-      :card="null"
-      of="strip"
-      :busy="photo.busy.value"
-      :fault="photo.fault.value"
-      @pictures="open"
-      @cancel="photo.cancel"
-    />
-    <div v-else class="two">
-      <BoxMarker
-        v-model:chosen="chosen"
-        :address="photo.address.value"
-        alt="The photograph of the strip, with boxes on it"
-        :width="photo.opened.value.width"
-        :height="photo.opened.value.height"
-        :boxes="shown"
-        @move="move"
-        @tap="tap"
-      />
-      <div class="answer">
-        <BoxStates v-model:chosen="chosen" :states="states" @offer="offer" />
-        <ChoiceField v-model="end" :options="endOptions" label="Where the first pad lies" />
-        <div role="status" aria-live="polite">
-          <p v-if="missing[0]" class="refusal"><strong>Not read yet.</strong> {{ missing[0].ask }}</p>
-          <p v-else-if="fault" class="refusal">{{ fault }}</p>
-          <p v-else-if="refusal" class="refusal"><strong>Not read.</strong> {{ refusal }}</p>
-          <ul v-else class="figures">
-            <li v-for="a in answers" :key="a.pad">
-              {{ a.label }}:
-              <strong v-if="a.figure" class="figure-mono">{{ a.figure }}</strong>
-              <template v-else>not read. {{ a.says }}</template>
-            </li>
-          </ul>
-        </div>
-        <div class="acts">
-          <BButton
-            v-if="told.length > 0"
-            variant="primary"
-            :disabled="taken"
-            @mousedown.prevent
-            @click="take"
-            >{{
-              taken ? 'Taken' : told.length === pads.length ? 'Take all pads' : `Take ${told.length} pads`
-            }}</BButton
-          >
-          <BButton variant="light" @mousedown.prevent @click="photo.close">Another picture</BButton>
-        </div>
-        <p class="small-note">
-          A strip is for screening: confirm with drops what matters. The picture is not kept.
-        </p>
-      </div>
-    </div>
-  </section>
+  <PhotoStage
+    class="framed"
+    label="Read the strip by photograph"
+    alt="The photograph of the strip, with boxes on it"
+    of="strip"
+    :photo="photo"
+    :marks="marks"
+    :card="null"
+    @pictures="open"
+  >
+    <template #answer>
+      <p v-if="fault" class="refusal">{{ fault }}</p>
+      <p v-else-if="refusal" class="refusal"><strong>Not read.</strong> {{ refusal }}</p>
+      <p v-else-if="answers.length === 0" class="mb-0">Reading …</p>
+      <ul v-else class="figures">
+        <li v-for="a in answers" :key="a.pad">
+          {{ a.label }}:
+          <strong v-if="a.figure" class="figure-mono">{{ a.figure }}</strong>
+          <template v-else>not read. {{ a.says }}</template>
+        </li>
+      </ul>
+    </template>
+    <ChoiceField v-model="end" :options="endOptions" label="Where the first pad lies" />
+    <p class="small-note">
+      A strip is for screening: confirm with drops what matters. The picture is not kept.
+    </p>
+    <template #acts>
+      <BButton
+        v-if="told.length > 0"
+        variant="primary"
+        :disabled="taken || working"
+        @mousedown.prevent
+        @click="take"
+        >{{
+          taken ? 'Taken' : told.length === pads.length ? 'Take all pads' : `Take ${told.length} pads`
+        }}</BButton
+      >
+    </template>
+  </PhotoStage>
 </template>
 
 <style scoped>
-/* Neutral gray and white on purpose, in both themes: the surround changes what the eye sees. */
-.reader {
-  padding: 0.75rem;
-  background: #b9b9b9;
-  color: #161616;
-}
-.two {
-  display: grid;
-  grid-template-columns: minmax(0, 3fr) minmax(17rem, 2fr);
-  gap: 0.9rem;
-  align-items: start;
-}
-.answer {
-  display: grid;
-  gap: 0.4rem;
-}
-.refusal {
-  margin: 0;
-  background: #fff;
-  padding: 0.6rem 0.8rem;
-}
 .figures {
   list-style: none;
   margin: 0;
   padding: 0;
-}
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.5rem;
-}
-.acts .btn {
-  min-height: 56px;
-}
-.reader :deep(.btn-primary) {
-  background: #161616;
-  border-color: #161616;
-  color: #fff;
-}
-.reader :deep(.btn-light),
-.reader :deep(select) {
-  background: #fff;
-  color: #161616;
-  border-color: #6b6b6b;
-}
-.small-note {
-  margin: 0;
-  font-size: 0.95rem;
-}
-@media (max-width: 991px) {
-  .two {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

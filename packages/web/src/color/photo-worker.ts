@@ -48,8 +48,6 @@ export type Outcome<T> =
 export interface OpenedPhoto {
   readonly width: number;
   readonly height: number;
-  /** Scaled, upright, and without anything that was written into the file beside the picture. */
-  readonly jpeg: Blob;
   readonly guess: GuessedBoxes;
   /** Frames that are read as one; 1 for a picture that was chosen. */
   readonly frames: number;
@@ -77,6 +75,8 @@ export interface MadeUp {
 
 /** The frames of the picture in work, the one that is shown first. */
 let current: [Photo, ...Photo[]] | null = null;
+/** The first of them as it was drawn: scaled and upright. */
+let drawn: OffscreenCanvas | null = null;
 
 const refused = (field: string, says: string) => ({ fault: { field, says } });
 
@@ -121,7 +121,8 @@ async function opened(
   const [width, height] = [bitmap.width, bitmap.height].map((side) => Math.max(1, Math.round(side * scale)));
   const canvas = new OffscreenCanvas(width!, height!);
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
-  context.imageSmoothingQuality = 'medium';
+  // Colors are medians of many pixels: the quickest way to scale tells them as well.
+  context.imageSmoothingQuality = 'low';
   context.drawImage(bitmap, 0, 0, width!, height!);
   bitmap.close();
   const { data } = context.getImageData(0, 0, width!, height!);
@@ -151,12 +152,15 @@ const photoWorker = {
         others.push(other.done.photo);
     }
     current = [photo, ...others];
-    // Encoded by the browser while the boxes are looked for.
-    const encoding = canvas.convertToBlob({ type: 'image/jpeg', quality: 0.85 });
+    drawn = canvas;
     const guess = guessBoxes(photo, swatches, card);
-    const jpeg = await encoding;
     const took = { decoding: decoded - from, rest: performance.now() - decoded };
-    return { done: { width: photo.width, height: photo.height, frames: current.length, jpeg, guess, took } };
+    return { done: { width: photo.width, height: photo.height, frames: current.length, guess, took } };
+  },
+
+  /** The picture to be kept: scaled, upright, and without anything that was written into the file beside it. */
+  async jpeg(): Promise<Blob | null> {
+    return drawn && drawn.convertToBlob({ type: 'image/jpeg', quality: 0.85 });
   },
 
   /** The tube that was tapped, in shares of the picture. */

@@ -28,11 +28,7 @@ export function useMarkedBoxes(
 
   const isMissing = (id: string) => stateOf(boxes.value, id) === 'missing';
   const missing = computed(() => things().filter(({ id }) => isMissing(id)));
-  /** The same object as long as nothing moved, whatever else changes on the page: a reading belongs to it. */
-  const marked = computed<ReturnType<typeof allMarked>>((before) => {
-    const now = allMarked(boxes.value, things());
-    return before && JSON.stringify(before) === JSON.stringify(now) ? before : now;
-  });
+  const marked = computed(() => allMarked(boxes.value, things()));
   const states = computed(() =>
     things().map(({ id, label }) => ({
       id,
@@ -67,11 +63,14 @@ export function useMarkedBoxes(
     boxes.value = placed(boxes.value, id, box);
     chosen.value = id;
   }
-  /** One tap places what is chosen and missing; a tube also anew. */
+  /** One tap places what is missing; a tube that is there already only moves to another that shows under the finger. */
   async function tap(x: number, y: number): Promise<void> {
     const thing = things().find(({ id }) => id === chosen.value);
     if (!thing || !(thing.isTube || isMissing(thing.id))) return;
-    move(thing.id, (thing.isTube ? await tubeAt(x, y) : null) ?? boxAround(thing, x, y));
+    const under = thing.isTube ? await tubeAt(x, y) : null;
+    const box = under ?? (isMissing(thing.id) ? boxAround(thing, x, y) : null);
+    if (!box) return;
+    move(thing.id, box);
     chosen.value = missing.value[0]?.id ?? chosen.value;
   }
   /** Puts the box on the picture, for the keyboard: it stays missing until it was moved. */
@@ -81,5 +80,6 @@ export function useMarkedBoxes(
     await nextTick();
     document.querySelector<HTMLElement>(`[data-box="${id}"]`)?.focus();
   }
-  return { boxes, chosen, missing, marked, states, shown, begin, move, tap, offer };
+  return { boxes, chosen, isMissing, missing, marked, states, shown, begin, move, tap, offer };
 }
+export type MarkedBoxesInWork = ReturnType<typeof useMarkedBoxes>;

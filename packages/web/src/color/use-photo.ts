@@ -14,10 +14,11 @@ export function usePhoto() {
   /** Made by the stand-in camera. */
   const isMadeUp = ref(false);
 
-  function show(photo: OpenedPhoto | null): void {
+  /** @param picture as it came: the browser turns it upright by itself, and it does not leave the page */
+  function show(photo: OpenedPhoto | null, picture: Blob | null = null): void {
     if (address.value) URL.revokeObjectURL(address.value);
     opened.value = photo;
-    address.value = photo ? URL.createObjectURL(photo.jpeg) : '';
+    address.value = picture ? URL.createObjectURL(picture) : '';
   }
 
   /**
@@ -46,7 +47,7 @@ export function usePhoto() {
       }
       // For whoever looks at how the page performs, the benchmark among them.
       performance.mark('hedge-lamp photo', { detail: outcome.done.took });
-      show(outcome.done);
+      show(outcome.done, files[0] ?? null);
       isMadeUp.value = madeUp;
       return true;
     } catch {
@@ -100,3 +101,4 @@ export function usePhoto() {
     close,
   };
 }
+export type PhotoInWork = ReturnType<typeof usePhoto>;

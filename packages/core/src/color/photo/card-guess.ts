@@ -1,15 +1,14 @@
 import { type Lab, deltaEHue } from '../lab';
+import type { FieldBox } from './picture-field';
 import { type Region, fromWhite, heightOf, widthOf } from './picture-regions';
 
 /** Where a card seems to lie, in pixels of the field. */
-export interface GuessedCard {
-  readonly left: number;
-  readonly top: number;
-  readonly right: number;
-  readonly bottom: number;
+export interface GuessedCard extends FieldBox {
   readonly rows: 1 | 2;
   /** The swatches that were found, by their regions. */
   readonly found: readonly Region[];
+  /** Another row of as many swatches, which may be meant as well. */
+  readonly second?: GuessedCard;
 }
 
 /** Swatches one after the other: as they lie, and the step from one to the next. */
@@ -207,8 +206,23 @@ export function guessCard(
       return twoRows(best, second, perRow);
   }
   if (best.members.length < Math.max(2, Math.ceil(0.6 * wanted))) return null;
-  return oneRow(best, wanted, width, height, known);
+  const one = oneRow(best, wanted, width, height, known);
+  // As whole a row of other pieces: a second card of as many swatches.
+  const other = ranked.find(
+    ({ s, score: of }) =>
+      s.members.length >= wanted - 1 &&
+      of > ranked[0]!.score - secondCard &&
+      s.members.every((r) => !isWithin(r, one)),
+  );
+  return other && lies === null && best.members.length >= wanted - 1
+    ? { ...one, second: oneRow(other.s, wanted, width, height, known) }
+    : one;
 }
+
+/** A whole second row that scores less by this much is another thing than a card. */
+const secondCard = 2.5;
+const isWithin = (r: Region, { left, right, top, bottom }: GuessedCard) =>
+  r.x > left && r.x < right && r.y > top && r.y < bottom;
 
 const isLevel = (s: Sequence) => Math.abs(s.step[0]) >= Math.abs(s.step[1]);
 

@@ -1,5 +1,5 @@
-import { type Lab, type LinearRgb, deltaE, deltaEHue, labOfLinear } from '../lab';
-import { type Box, type Photo, middleOf, partsOf, pixelsOf } from './photo';
+import { type Lab, type LinearRgb, deltaE, deltaEHue, labOfLinear, whiteLab } from '../lab';
+import { type Box, type Photo, beyondEnds, middleOf, partsOf, pixelsOf } from './photo';
 import { relative } from './paper-in-photo';
 import { type RefusalReason } from './photo-refusal';
 import { type RegionColor, regionColor, whiteAround } from './region-color';
@@ -65,26 +65,25 @@ function orders(count: number, rows: 1 | 2): number[][] {
   ];
 }
 
-const white: Lab = { l: 100, a: 0, b: 0 };
+/** What the swatches of a picture are held against. */
+export interface KnownCard {
+  /** Colors in the order of value. */
+  readonly labs: readonly Lab[];
+  /** Learned from the keeper's own leaflet; else drawn, and the kit beside the tube may look otherwise. */
+  readonly learned: boolean;
+}
 
 /**
  * Looks at the swatches of a card in a box, in whichever order they lie.
- * @param known colors of the card in the order of value
  * @throws FieldError `wrong-box`
  */
-export function cardIn(
-  photo: Photo,
-  box: Box,
-  rows: 1 | 2,
-  known: readonly Lab[],
-  paper: LinearRgb,
-): SeenCard {
+export function cardIn(photo: Photo, box: Box, rows: 1 | 2, card: KnownCard, paper: LinearRgb): SeenCard {
   pixelsOf(photo, box, 'card');
   const longer = box.width * photo.width >= box.height * photo.height;
-  const one = cardAlong(photo, box, rows, known, paper, longer);
+  const one = cardAlong(photo, box, rows, card, paper, longer);
   if (rows === 1) return one;
   // Few swatches in two rows may follow each other along the shorter side.
-  const other = cardAlong(photo, box, rows, known, paper, !longer);
+  const other = cardAlong(photo, box, rows, card, paper, !longer);
   return other.off < one.off ? other : one;
 }
 
@@ -92,15 +91,15 @@ function cardAlong(
   photo: Photo,
   box: Box,
   rows: 1 | 2,
-  known: readonly Lab[],
+  { labs: known, learned }: KnownCard,
   paper: LinearRgb,
   across: boolean,
 ): SeenCard {
   const parts = partsOf(box, known.length, photo, rows, across);
   const looks = parts.map((part) => swatchIn(photo, part, across));
-  const seen = looks.map(({ light }, k) =>
-    relative(light, whiteAround(photo, pixelsOf(photo, parts[k]!, 'card'), paper) ?? paper),
-  );
+  const besideWhite = (light: LinearRgb, part: Box) =>
+    relative(light, whiteAround(photo, pixelsOf(photo, part, 'card'), paper) ?? paper);
+  const seen = looks.map(({ light }, k) => besideWhite(light, parts[k]!));
   const labs = seen.map(labOfLinear);
   const offBy = (order: readonly number[], by = 0) => {
     const pairs = order.flatMap((from, k) => {
@@ -116,11 +115,32 @@ function cardAlong(
   const widest = (of: readonly Lab[]) =>
     Math.max(...of.flatMap((a, k) => of.slice(k + 1).map((b) => deltaE(a, b))));
   const isBlank = widest(ordered) < 0.3 * widest(known);
-  // Paper where the card has a color: the box reaches past its end.
-  const reachesPast = ordered.some((lab, k) => deltaE(lab, white) < 3 && deltaE(known[k]!, white) > 9);
-  const shifted = Math.min(offBy(order, 1), offBy(order, -1));
+  // Paper where the card has a color: the box reaches past its end. Another kit's pale end may be paler than drawn.
+  const reachesPast = ordered.some((lab, k) => {
+    const mayBePaler = !learned && 2 * k < known.length;
+    return deltaE(lab, whiteLab) < 3 && deltaE(known[k]!, whiteLab) > (mayBePaler ? 22 : 9);
+  });
+  // Of the keeper's own card the colors tell when each is that of its neighbor; another kit's are others anyway.
+  const shifted = learned && off > 5 && Math.min(offBy(order, 1), offBy(order, -1)) < 0.6 * off;
+  const goesOn =
+    rows === 1 &&
+    beyondEnds(box, known.length, photo, across).some((part, end) => {
+      // At the deep end only: there the next swatch is deeper still, and as far on as the last one was.
+      const isDeep = (order[0] === 0) === (end === 1);
+      if (!part || !isDeep) return false;
+      const next = swatchIn(photo, part, across);
+      const lab = labOfLinear(besideWhite(next.light, part));
+      const [last, before] = [ordered.at(-1)!, ordered.at(-2)!];
+      const step = deltaE(last, before);
+      return (
+        next.uneven < 0.3 &&
+        deltaE(lab, whiteLab) > deltaE(last, whiteLab) + 1 &&
+        deltaE(lab, last) < 2.2 * step &&
+        deltaE(lab, before) > step
+      );
+    });
   const straddling = looks.filter(({ uneven }) => uneven > 0.5).length;
-  const isAskew = reachesPast || (off > 5 && shifted < 0.6 * off) || straddling > 0.34 * known.length;
+  const isAskew = reachesPast || shifted || goesOn || straddling > 0.34 * known.length;
   return {
     swatches: order.map((k) => seen[k]!),
     off,

@@ -2,13 +2,11 @@ import type { Card } from '../card';
 import { curveOf, swatchPoints } from '../card-curve';
 import { guessCard, swatchLike } from './card-guess';
 import { guessClearTubes } from './clear-tube';
+import { guessPaper } from './paper-guess';
 import type { Box, Photo } from './photo';
-import { type PictureField, coarse, fine, pictureField } from './picture-field';
-import { type Region, regionsOf } from './picture-regions';
+import { type FieldBox, type PictureField, boxOfPixels, coarse, fine, pictureField } from './picture-field';
+import { regionsOf } from './picture-regions';
 import { type GuessedTube, guessTubes } from './tube-guess';
-
-/** Taken out once: they are asked for at every pixel. */
-const { floor, hypot, max, min } = Math;
 
 /** Boxes that the program proposes; null for what it did not find. */
 export interface GuessedBoxes {
@@ -17,80 +15,10 @@ export interface GuessedBoxes {
   readonly vial: Box | null;
   readonly card: Box | null;
   readonly cardRows: 1 | 2;
+  /** Cards that may be meant; none where there is no question. Of several none is taken. */
+  readonly cards: readonly Box[];
   /** Tubes that may be meant, from left to right; none where there is no question. */
   readonly tubes: readonly Box[];
-}
-
-interface Pixels {
-  readonly left: number;
-  readonly top: number;
-  readonly right: number;
-  readonly bottom: number;
-}
-
-export const boxOfPixels = ({ left, top, right, bottom }: Pixels, { width, height }: PictureField): Box => {
-  const inside = (x: number, most: number) => min(max(x, 0), most);
-  const [l, t] = [inside(left, width) / width, inside(top, height) / height];
-  return {
-    left: l,
-    top: t,
-    width: inside(right, width) / width - l,
-    height: inside(bottom, height) / height - t,
-  };
-};
-
-/** Paper is looked for in cells of so many pixels: a box need not be exact. */
-const cell = 4;
-
-/** The largest upright rectangle of plain paper (histogram method), a little inside its edges. */
-export function guessPaper(
-  { width, height, l, a, b }: PictureField,
-  things: readonly Pixels[],
-): Pixels | null {
-  const [columns, rows] = [floor(width / cell), floor(height / cell)];
-  const heights = new Int32Array(columns + 1);
-  let best: (Pixels & { cells: number }) | null = null;
-  const isPaper = (column: number, row: number): boolean => {
-    const [x, y] = [column * cell, row * cell];
-    if (
-      things.some(
-        (t) => x > t.left - 2 * cell && x < t.right + cell && y > t.top - 2 * cell && y < t.bottom + cell,
-      )
-    )
-      return false;
-    for (let dy = 0; dy < cell; dy++)
-      for (let dx = 0; dx < cell; dx++) {
-        const k = (row * cell + dy) * width + column * cell + dx;
-        if (l[k]! < 88 || l[k]! > 112 || hypot(a[k]!, b[k]!) > 6) return false;
-      }
-    return true;
-  };
-  for (let row = 0; row < rows; row++) {
-    for (let c = 0; c < columns; c++) heights[c] = isPaper(c, row) ? heights[c]! + 1 : 0;
-    const stack: number[] = [];
-    for (let c = 0; c <= columns; c++) {
-      while (stack.length > 0 && heights[stack.at(-1)!]! >= heights[c]!) {
-        const tall = heights[stack.pop()!]!;
-        const from = stack.length > 0 ? stack.at(-1)! + 1 : 0;
-        // A stripe is no good sample of paper: width and height both count.
-        const cells = min(c - from, 3 * tall) * min(tall, 3 * (c - from));
-        if (tall > 1 && cells > (best?.cells ?? 0))
-          best = { left: from, right: c, top: row + 1 - tall, bottom: row + 1, cells };
-      }
-      stack.push(c);
-    }
-  }
-  if (!best || best.cells < 0.004 * columns * rows) return null;
-  const inset = (size: number) => max(1, floor(size * 0.12));
-  const [dx, dy] = [inset(best.right - best.left), inset(best.bottom - best.top)];
-  const { left, right, top, bottom } = best;
-  if (right - left <= 2 * dx + 1 || bottom - top <= 2 * dy + 1) return null;
-  return {
-    left: (left + dx) * cell,
-    right: (right - dx) * cell,
-    top: (top + dy) * cell,
-    bottom: (bottom - dy) * cell,
-  };
 }
 
 /** Of two tubes, one that scores less by this much is another thing. */
@@ -110,7 +38,7 @@ export function guessBoxes(photo: Photo, swatches: number, card: Card | null = n
   if (Math.max(photo.width, photo.height) > fine) {
     // A large picture is looked at roughly first: mostly that finds all there is.
     const rough = guessIn(pictureField(photo, coarse), swatches, card);
-    if (rough.paper && rough.card && (rough.vial ?? rough.tubes[0])) return rough;
+    if (rough.paper && (rough.card ?? rough.cards[0]) && (rough.vial ?? rough.tubes[0])) return rough;
   }
   return guessIn(pictureField(photo), swatches, card);
 }
@@ -126,14 +54,9 @@ function guessIn(field: PictureField, swatches: number, card: Card | null): Gues
     field.height,
     known,
   );
-  const inCard = (r: Region) =>
-    foundCard !== null &&
-    r.x > foundCard.left &&
-    r.x < foundCard.right &&
-    r.y > foundCard.top &&
-    r.y < foundCard.bottom;
-  const taken = foundCard ? regions.filter((r) => foundCard.found.includes(r) || inCard(r)) : [];
-  const outside = (t: GuessedTube) => !foundCard || !covers(foundCard, t);
+  const cards = foundCard ? [foundCard, ...(foundCard.second ? [foundCard.second] : [])] : [];
+  const taken = regions.filter((r) => cards.some((c) => c.found.includes(r) || holds(c, r.x, r.y)));
+  const outside = (t: GuessedTube) => !cards.some((c) => covers(c, t));
   const colors = curve ? curve.points.filter((_p, k) => k % 4 === 0).map((p) => p.lab) : null;
   const colored = guessTubes(field, regions, taken, colors).filter(outside);
   // Only where nothing colored stands there: water as clear as paper.
@@ -147,10 +70,12 @@ function guessIn(field: PictureField, swatches: number, card: Card | null): Gues
         (t) => best.score - t.score < (isAsTall(t, best) ? clearlyOther : clearly) && isAsLarge(t, best),
       )
     : [];
+  const paper = guessPaper(field, [...alike, ...cards]);
   return {
-    paper: toBox(guessPaper(field, [...alike, ...(foundCard ? [foundCard] : [])]), field),
+    paper: paper && boxOfPixels(paper, field),
     vial: alike.length === 1 ? boxOfPixels(best!, field) : null,
-    card: foundCard && boxOfPixels(foundCard, field),
+    card: foundCard && !foundCard.second ? boxOfPixels(foundCard, field) : null,
+    cards: foundCard?.second ? [foundCard, foundCard.second].map((c) => boxOfPixels(c, field)) : [],
     cardRows: foundCard?.rows ?? 1,
     tubes:
       alike.length > 1
@@ -162,11 +87,10 @@ function guessIn(field: PictureField, swatches: number, card: Card | null): Gues
   };
 }
 
-const toBox = (pixels: Pixels | null, field: PictureField) => pixels && boxOfPixels(pixels, field);
-const covers = (card: Pixels, { left, right, top, bottom }: GuessedTube) => {
-  const [x, y] = [(left + right) / 2, (top + bottom) / 2];
-  return x > card.left && x < card.right && y > card.top && y < card.bottom;
-};
+const holds = ({ left, right, top, bottom }: FieldBox, x: number, y: number) =>
+  x > left && x < right && y > top && y < bottom;
+const covers = (card: FieldBox, { left, right, top, bottom }: GuessedTube) =>
+  holds(card, (left + right) / 2, (top + bottom) / 2);
 const isAsTall = (a: GuessedTube, b: GuessedTube) => {
   const [p, q] = [a.bottom - a.top, b.bottom - b.top];
   return p > 0.7 * q && q > 0.7 * p && p > 1.8 * (a.right - a.left);

@@ -1,6 +1,6 @@
 import { FieldError } from '../../quantity';
 import { type Lab, type LinearRgb, labOfLinear } from '../lab';
-import { faultOfPaper, relative } from './paper-in-photo';
+import { paperIn, relative } from './paper-in-photo';
 import { type Box, type Photo, middleOf, pixelsOf } from './photo';
 import { regionColor, whiteAround } from './region-color';
 
@@ -14,8 +14,7 @@ export function learnCard(
   photo: Photo,
   boxes: { readonly paper: Box; readonly swatches: readonly Box[]; readonly gray?: Box | undefined },
 ): { readonly colors: Lab[]; readonly gray: number | undefined } {
-  const paper = regionColor(photo, pixelsOf(photo, boxes.paper, 'paper'));
-  const fault = faultOfPaper(photo, paper);
+  const { paper, fault } = paperIn(photo, boxes.paper);
   if (fault) throw new FieldError('wrong-photo', 'paper', fault.says);
   const against = (box: Box, field: string): LinearRgb => {
     const pixels = pixelsOf(photo, box, field);

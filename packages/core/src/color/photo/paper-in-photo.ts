@@ -1,7 +1,8 @@
 import { type LinearRgb, labOfLinear } from '../lab';
-import { type Photo, lightAt, luminance } from './photo';
-import { type Refusal, refuse } from './photo-refusal';
-import type { RegionColor } from './region-color';
+import { isDrawn } from './drawn-picture';
+import { type Box, type Photo, lightAt, luminance, pixelsOf } from './photo';
+import { type Refusal, type RefusalReason, refuse } from './photo-refusal';
+import { type RegionColor, regionColor } from './region-color';
 
 /** Below this share of light the sensor sees mostly its own noise. */
 const darkest = 0.035;
@@ -52,13 +53,27 @@ function isWhitest(photo: Photo, paper: LinearRgb): boolean {
   return brighter < enough * all && tinted < 2.4 * enough * all;
 }
 
-/** What white paper tells of the light; a refusal where it tells that nothing can be read. */
-export function faultOfPaper(photo: Photo, paper: RegionColor): Refusal | null {
-  const lum = luminance(paper.light);
-  if (lum < darkest) return refuse('too-dark');
-  if (paper.burned > 0.25) return refuse('burned-out');
-  if (castOf(paper.light) > mostCast) return refuse('colored-light');
-  if (paper.gradient > 1.6 || Math.max(...paper.spread.map((s, k) => s / paper.light[k]!)) > 0.25)
-    return refuse('not-paper');
-  return isWhitest(photo, paper.light) ? null : refuse('not-paper');
+/** The paper of a photograph, and why nothing can be read by it; null where it can. */
+export interface SeenPaper {
+  readonly paper: RegionColor;
+  readonly fault: Refusal | null;
+}
+
+/**
+ * What white paper tells of the light, and of the picture as a whole.
+ * @throws FieldError `wrong-box` where its box is off the picture or too small
+ */
+export function paperIn(photo: Photo, box: Box): SeenPaper {
+  const paper = regionColor(photo, pixelsOf(photo, box, 'paper'));
+  const reason = reasonAgainst(photo, paper);
+  return { paper, fault: reason && refuse(reason) };
+}
+
+function reasonAgainst(photo: Photo, paper: RegionColor): RefusalReason | null {
+  if (luminance(paper.light) < darkest) return 'too-dark';
+  if (paper.burned > 0.25) return 'burned-out';
+  if (castOf(paper.light) > mostCast) return 'colored-light';
+  const unevenness = Math.max(...paper.spread.map((s, k) => s / paper.light[k]!));
+  if (paper.gradient > 1.6 || unevenness > 0.25 || !isWhitest(photo, paper.light)) return 'not-paper';
+  return isDrawn(photo) ? 'screenshot' : null;
 }

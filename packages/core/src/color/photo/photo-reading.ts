@@ -4,10 +4,9 @@ import { type CardCurve, curveOf, curveThrough, opensBelow, swatchPoints } from 
 import { cardIn } from './card-in-photo';
 import type { CardMatch } from '../card-match';
 import { type Lab, type LinearRgb, deltaE, labOfLinear } from '../lab';
-import { isDrawn } from './drawn-picture';
-import { castOf, faultOfPaper, relative } from './paper-in-photo';
+import { castOf, paperIn, relative } from './paper-in-photo';
 import { type Box, type Photo, luminance, middleOf, overlapOf, pixelsOf } from './photo';
-import { type Refusal, refuse } from './photo-refusal';
+import { type Refusal, type RefusalReason, refuse } from './photo-refusal';
 import { type Placement, placeOnCurve } from '../place-on-curve';
 import { chemistryInfo } from '../reagent-chemistry';
 import { type RegionColor, regionColor, whiteAround } from './region-color';
@@ -26,6 +25,8 @@ export interface MarkedBoxes {
   readonly gray?: Box | undefined;
   /** Untreated water in the same glass, as in a comparator: what it takes away counts for both. */
   readonly blank?: Box | undefined;
+  /** Where a card was found though it is said to be away: no tube is read there. */
+  readonly notTube?: Box | undefined;
   /** The keeper says that a clear tube stands where nothing but paper shows. */
   readonly clearTube?: boolean | undefined;
 }
@@ -80,13 +81,35 @@ const waryOfPoison = 1.5;
 /** Two boxes that share this much of the smaller lie over each other. */
 const mostOverlap = 0.2;
 
+/** A reading that tells nothing but why. */
+export const notRead = (
+  reason: RefusalReason,
+  seen: Partial<Pick<PhotoReading, 'vial' | 'likePaper'>> = {},
+): PhotoReading => ({
+  refusal: refuse(reason),
+  placement: null,
+  curve: null,
+  vial: null,
+  uncertainty: 0,
+  cardOff: null,
+  likePaper: false,
+  opensTop: false,
+  ...seen,
+});
+
+/** Whether two of the boxes lie over each other: each thing has a place of its own. */
+export function anyOverlap(boxes: readonly (Box | undefined)[]): boolean {
+  const marked = boxes.filter((box) => box !== undefined);
+  return marked.some((a, k) => marked.slice(k + 1).some((b) => overlapOf(a, b) > mostOverlap));
+}
+
 /** What is wrong with how the tube looks, whatever its color means. */
-function faultOfVial(seen: RegionColor, labs: readonly Lab[], white: LinearRgb): Refusal | null {
-  if (seen.burned > 0.3) return refuse('glare');
+function faultOfVial(seen: RegionColor, labs: readonly Lab[], white: LinearRgb): RefusalReason | null {
+  if (seen.burned > 0.3) return 'glare';
   // In a channel that the dye takes away nearly all of, noise is no unevenness.
   const spread = Math.max(...seen.spread.map((s, k) => s / Math.max(seen.light[k]!, 0.15 * white[k]!)));
   const parted = Math.max(...labs.flatMap((a, k) => labs.slice(k + 1).map((b) => deltaE(a, b))));
-  if (seen.glints > 0.4 || spread > 0.5 || seen.gradient > 2.2 || parted > 16) return refuse('uneven-vial');
+  if (seen.glints > 0.4 || spread > 0.5 || seen.gradient > 2.2 || parted > 16) return 'uneven-vial';
   return null;
 }
 
@@ -99,28 +122,18 @@ function faultOfVial(seen: RegionColor, labs: readonly Lab[], white: LinearRgb):
  * @throws FieldError `wrong-box` where a box is off the picture or too small
  */
 export function readPhoto(photo: Photo, boxes: MarkedBoxes, card: Card, apart = 0): PhotoReading {
-  const nothing = {
-    placement: null,
-    curve: null,
-    vial: null,
-    uncertainty: 0,
-    cardOff: null,
-    likePaper: false,
-    opensTop: false,
-  };
-  const paper = regionColor(photo, pixelsOf(photo, boxes.paper, 'paper'));
-  const paperFault = faultOfPaper(photo, paper);
+  const { paper, fault } = paperIn(photo, boxes.paper);
   // All boxes are looked at first: what is wrong with them is told whatever the light.
   const vialPixels = pixelsOf(photo, boxes.vial, 'tube');
   const vialSeen = regionColor(photo, pixelsOf(photo, middleOf(boxes.vial, 0.45, 0.7), 'tube'));
   if (boxes.card) pixelsOf(photo, boxes.card, 'card');
-  if (paperFault) return { ...nothing, refusal: paperFault };
-  const marked = [boxes.paper, boxes.vial, boxes.card].filter((box) => box !== undefined);
-  const overlaps = marked.some((a, k) => marked.slice(k + 1).some((b) => overlapOf(a, b) > mostOverlap));
-  if (overlaps) return { ...nothing, refusal: refuse('overlapping') };
-  if (isDrawn(photo)) return { ...nothing, refusal: refuse('screenshot') };
+  if (boxes.blank) pixelsOf(photo, boxes.blank, 'blank');
+  if (fault) return notRead(fault.reason);
+  if (anyOverlap([boxes.paper, boxes.vial, boxes.card, boxes.blank, boxes.notTube]))
+    return notRead('overlapping');
   const around = whiteAround(photo, vialPixels, paper.light) ?? paper.light;
-  const white = boxes.blank ? throughBlank(photo, boxes.blank, around) : around;
+  const white = boxes.blank ? throughBlank(photo, boxes.blank, paper.light) : around;
+  if (!white) return notRead('not-blank');
   const seen = relative(vialSeen.light, white);
   let vial = labOfLinear(seen);
   const thirds = [0, 1, 2].map((k) => {
@@ -129,18 +142,22 @@ export function readPhoto(photo: Photo, boxes: MarkedBoxes, card: Card, apart = 
     return labOfLinear(relative(regionColor(photo, pixelsOf(photo, third, 'tube'), 900).light, white));
   });
   const vialFault = faultOfVial(vialSeen, thirds, around);
-  if (vialFault) return { ...nothing, vial, refusal: vialFault };
+  if (vialFault) return notRead(vialFault, { vial });
   const { hasEdges, likePaper } = tubeSigns(photo, vialPixels, vial, around);
-  if (!hasEdges && !(likePaper && boxes.clearTube))
-    return { ...nothing, vial, likePaper, refusal: refuse('no-tube') };
+  if (!hasEdges && !(likePaper && boxes.clearTube)) return notRead('no-tube', { vial, likePaper });
 
   const known = curveOf(card);
   let curve = known;
   let cardOff: number | null = null;
   if (boxes.card) {
     const labs = swatchPoints(known).map((p) => p.lab);
-    const { swatches, off, fault } = cardIn(photo, boxes.card, boxes.cardRows ?? 1, labs, paper.light);
-    if (fault) return { ...nothing, vial, likePaper, refusal: refuse(fault) };
+    const ofCard = { labs, learned: card.colors !== undefined };
+    const {
+      swatches,
+      off,
+      fault: wrong,
+    } = cardIn(photo, boxes.card, boxes.cardRows ?? 1, ofCard, paper.light);
+    if (wrong) return notRead(wrong, { vial, likePaper });
     curve = curveThrough(card, swatches);
     cardOff = off;
   } else if (boxes.gray && card.gray !== undefined) vial = grayed(photo, boxes.gray, card.gray, seen, white);
@@ -190,28 +207,40 @@ export function placedOn(
   return { refusal, placement, curve, vial, uncertainty, cardOff, opensTop };
 }
 
+/** Chroma of untreated water against white from which on it is none: brown water of a pond has less. */
+const mostOfBlank = 14;
+
 /**
  * White as it looks through untreated water in the same glass, but for the glass itself, which the colors of a card
- * have in them too.
+ * have in them too. Null where the box shows no such tube: what is colored there would be taken out of the test's own
+ * color, and a poison with it.
  */
-function throughBlank(photo: Photo, box: Box, white: LinearRgb): LinearRgb {
+function throughBlank(photo: Photo, box: Box, paper: LinearRgb): LinearRgb | null {
+  const pixels = pixelsOf(photo, box, 'blank');
+  const white = whiteAround(photo, pixels, paper) ?? paper;
   const { light } = regionColor(photo, pixelsOf(photo, middleOf(box, 0.45, 0.7), 'blank'));
   const passes = relative(light, white);
+  const water = labOfLinear(passes);
+  if (Math.hypot(water.a, water.b) > mostOfBlank || !tubeSigns(photo, pixels, water, white).hasEdges)
+    return null;
   const clearest = Math.max(...passes, 0.05);
   // Only its tint counts: how much the glass takes from all alike is known of the card.
-  return [0, 1, 2].map(
-    (k) => white[k]! * Math.min(Math.max(passes[k]! / clearest, 0.3), 1),
-  ) as unknown as LinearRgb;
+  return [0, 1, 2].map((k) => (white[k]! * passes[k]!) / clearest) as unknown as LinearRgb;
 }
+
+/** Chroma of a gray thing in colored light, against white beside it. */
+const mostOfGray = 16;
 
 /** Sets contrast right by the gray that was photographed with the learned card: the camera may bend light otherwise. */
 function grayed(photo: Photo, box: Box, learned: number, seen: LinearRgb, white: LinearRgb): Lab {
   const gray = relative(regionColor(photo, pixelsOf(photo, box, 'gray')).light, white);
+  const seenGray = labOfLinear(gray);
   const { l } = labOfLinear([luminance(gray), luminance(gray), luminance(gray)]);
   // Light of a lightness (CIE L*), as a power of what was measured.
   const lightOf = (lightness: number) => ((lightness + 16) / 116) ** 3;
   const power = Math.log(lightOf(learned)) / Math.log(lightOf(Math.min(Math.max(l, 5), 97)));
-  if (!(power > 0.5 && power < 2))
+  // What has a color of its own is no gray, and would bend the tube’s.
+  if (!(power > 0.5 && power < 2) || Math.hypot(seenGray.a, seenGray.b) > mostOfGray)
     throw new FieldError(
       'wrong-box',
       'gray',

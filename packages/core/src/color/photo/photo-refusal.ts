@@ -9,11 +9,13 @@ export type RefusalReason =
   | 'uneven-vial'
   | 'no-tube'
   | 'overlapping'
+  | 'not-blank'
   | 'no-card'
   | 'card-askew'
   | 'other-card'
   | 'not-on-card'
   | 'no-strip'
+  | 'strip-askew'
   | 'strip-turned'
   | 'uneven-pad';
 
@@ -40,6 +42,8 @@ const sentences: Readonly<Record<RefusalReason, string>> = {
     'The color within the box of the tube is not one color. Drag the box to the water alone, without rim, bottom, hand or background.',
   'no-tube':
     'No tube shows in its box: no edge of glass on either side. Tap the tube in the picture, or drag the box onto its water.',
+  'not-blank':
+    'What is marked as the blank is no tube of untreated water: it is too colored, or no glass shows. Tap the blank, or leave it out.',
   overlapping: 'Two boxes lie over each other. Drag each onto its own thing: paper, tube, card.',
   'no-card':
     'No swatches show in the box of the card: its parts all look alike. Drag it onto the swatches, from the first to the last.',
@@ -50,6 +54,8 @@ const sentences: Readonly<Record<RefusalReason, string>> = {
   'not-on-card':
     'This is not a color of this card. Likely causes: the tube of another test, the wrong card, colored light, or a sample so strong that its color bleached: then dilute it with distilled water and test again.',
   'no-strip': 'No pads show in the box of the strip. Drag it from the first pad to the last.',
+  'strip-askew':
+    'Another pad lies right beyond the box of the strip, or fewer pads in it than the strip has. Drag it from the first pad to the last.',
   'strip-turned': 'It is not clear which end of the strip is its first pad. Say at which end it lies.',
   'uneven-pad': 'This pad is not of one color: it runs into its neighbor, or the box does not lie on it.',
 };

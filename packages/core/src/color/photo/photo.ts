@@ -106,6 +106,26 @@ export function partsOf(
   });
 }
 
+/**
+ * Where one more part of a row would lie before the first and behind the last; null where the picture ends.
+ * @param across whether the parts follow each other from left to right
+ */
+export function beyondEnds(
+  box: Box,
+  count: number,
+  { width, height }: Pick<Photo, 'width' | 'height'>,
+  across = box.width * width >= box.height * height,
+): [before: Box | null, behind: Box | null] {
+  const part = across ? { ...box, width: box.width / count } : { ...box, height: box.height / count };
+  const at = (place: number): Box =>
+    across
+      ? { ...part, left: box.left + place * part.width }
+      : { ...part, top: box.top + place * part.height };
+  const inPicture = (b: Box) =>
+    b.left >= 0 && b.top >= 0 && b.left + b.width <= 1 && b.top + b.height <= 1 ? b : null;
+  return [inPicture(at(-1)), inPicture(at(count))];
+}
+
 /** Light of each of the 256 steps of an sRGB channel (IEC 61966-2-1). */
 export const lightOfStep = Float64Array.from({ length: 256 }, (_, k) => {
   const c = k / 255;

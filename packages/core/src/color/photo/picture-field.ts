@@ -1,4 +1,4 @@
-import { type Photo, lightOfStep } from './photo';
+import { type Box, type Photo, lightOfStep } from './photo';
 
 /** Taken out once: they are asked for at every pixel. */
 const { abs, cbrt, ceil, floor, max, min, sqrt } = Math;
@@ -12,10 +12,28 @@ export interface PictureField {
   readonly b: Float32Array;
 }
 
+/** A box in pixels of a field. */
+export interface FieldBox {
+  readonly left: number;
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
+}
+
+/** The same in shares of the picture, cut off at its sides. */
+export const boxOfPixels = (
+  { left, top, right, bottom }: FieldBox,
+  { width, height }: Pick<PictureField, 'width' | 'height'>,
+): Box => {
+  const inside = (x: number, most: number) => min(max(x, 0), most) / most;
+  const [l, t] = [inside(left, width), inside(top, height)];
+  return { left: l, top: t, width: inside(right, width) - l, height: inside(bottom, height) - t };
+};
+
 /** Pixels across in which a picture is looked at: enough for a swatch of half a percent of it to be some pixels wide. */
 export const fine = 800;
-/** Enough for a card and a tube as they are mostly laid, and twice as quick. */
-export const coarse = 540;
+/** Enough for a card and a tube as they are mostly laid, and four times as quick. */
+export const coarse = 420;
 /** The fall of light is followed in so many parts across. */
 const parts = 12;
 

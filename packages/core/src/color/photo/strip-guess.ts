@@ -1,9 +1,9 @@
 import type { Card } from '../card';
 import { curveOf, swatchPoints } from '../card-curve';
 import { type GuessedCard, guessCard, swatchLike } from './card-guess';
-import { boxOfPixels, guessPaper } from './first-guess';
+import { guessPaper } from './paper-guess';
 import type { Box, Photo } from './photo';
-import { type PictureField, pictureField } from './picture-field';
+import { type FieldBox, type PictureField, boxOfPixels, pictureField } from './picture-field';
 import { type Region, regionsOf } from './picture-regions';
 
 /** Where a strip and the rows of its card seem to lie; null for what was not found. */
@@ -58,5 +58,5 @@ function guessAlong(
   return { rows, strip: guessCard(left, cards.length, width, height, null, across) };
 }
 
-const isIn = (r: Region, box: { left: number; top: number; right: number; bottom: number }) =>
+const isIn = (r: Region, box: FieldBox) =>
   r.x > box.left && r.x < box.right && r.y > box.top - 2 && r.y < box.bottom + 2;

@@ -1,14 +1,13 @@
 import type { Card } from '../card';
 import { curveOf, curveThrough, swatchPoints } from '../card-curve';
-import { type Lab, deltaE, labOfLinear } from '../lab';
+import { type Lab, deltaE, labOfLinear, whiteLab } from '../lab';
 import { placeOnCurve } from '../place-on-curve';
 import { cardIn } from './card-in-photo';
-import { isDrawn } from './drawn-picture';
-import { castOf, faultOfPaper, relative } from './paper-in-photo';
-import { type Box, type Photo, middleOf, overlapOf, partsOf, pixelsOf } from './photo';
-import { type PhotoReading, placedOn } from './photo-reading';
-import { type RefusalReason, refuse } from './photo-refusal';
-import { regionColor, whiteAround } from './region-color';
+import { castOf, paperIn, relative } from './paper-in-photo';
+import { type Box, type Photo, beyondEnds, middleOf, partsOf, pixelsOf } from './photo';
+import { type PhotoReading, anyOverlap, notRead, placedOn } from './photo-reading';
+import type { RefusalReason } from './photo-refusal';
+import { type RegionColor, regionColor, whiteAround } from './region-color';
 
 /** What is marked on a photograph of a strip beside its card. */
 export interface StripBoxes {
@@ -21,8 +20,15 @@ export interface StripBoxes {
   readonly turned?: boolean | undefined;
 }
 
-/** A pad this near to white shows nothing. */
+/** The color of a pad, or of what lies where one might be. */
+interface SeenPad {
+  readonly seen: RegionColor;
+  readonly lab: Lab;
+}
+/** A pad this near to white shows nothing (CIEDE2000). */
 const asPaper = 6;
+const isBlank = ({ lab }: SeenPad) => deltaE(lab, whiteLab) <= asPaper;
+
 /** The other way round must fit this much worse, or it is not clear which end is the first. */
 const clearly = 1.25;
 
@@ -33,50 +39,44 @@ const clearly = 1.25;
  * @throws FieldError `wrong-box` where a box is off the picture or too small
  */
 export function readStrip(photo: Photo, boxes: StripBoxes, cards: readonly Card[]): PhotoReading[] {
-  const nothing = {
-    placement: null,
-    curve: null,
-    vial: null,
-    uncertainty: 0,
-    cardOff: null,
-    likePaper: false,
-    opensTop: false,
-  };
-  const none = (reason: RefusalReason): PhotoReading[] =>
-    cards.map(() => ({ ...nothing, refusal: refuse(reason) }));
-  const paper = regionColor(photo, pixelsOf(photo, boxes.paper, 'paper'));
+  const none = (reason: RefusalReason): PhotoReading[] => cards.map(() => notRead(reason));
+  const { paper, fault } = paperIn(photo, boxes.paper);
   pixelsOf(photo, boxes.strip, 'strip');
   for (const row of boxes.rows) pixelsOf(photo, row, 'card');
-  const fault = faultOfPaper(photo, paper);
   if (fault) return none(fault.reason);
-  if (isDrawn(photo)) return none('screenshot');
-  if (boxes.rows.some((row) => overlapOf(row, boxes.strip) > 0.2)) return none('overlapping');
+  if (anyOverlap([boxes.paper, boxes.strip, ...boxes.rows])) return none('overlapping');
 
-  const pads = partsOf(boxes.strip, cards.length, photo).map((part) => {
+  const padIn = (part: Box): SeenPad => {
     const seen = regionColor(photo, pixelsOf(photo, middleOf(part, 0.4), 'strip'), 900);
     const white = whiteAround(photo, pixelsOf(photo, part, 'strip'), paper.light) ?? paper.light;
     return { seen, lab: labOfLinear(relative(seen.light, white)) };
-  });
-  const white: Lab = { l: 100, a: 0, b: 0 };
-  if (pads.filter(({ lab }) => deltaE(lab, white) > asPaper).length < cards.length / 2)
-    return none('no-strip');
+  };
+  const pads = partsOf(boxes.strip, cards.length, photo).map(padIn);
+  if (pads.filter((pad) => !isBlank(pad)).length < cards.length / 2) return none('no-strip');
+  // A pad right beyond the box: all would be read one place off, each against the row of another.
+  const beyond = beyondEnds(boxes.strip, cards.length, photo);
+  if (beyond.some((part) => part && !isBlank(padIn(part)))) return none('strip-askew');
 
   const rows = cards.map((card, k) => {
-    const known = swatchPoints(curveOf(card)).map((p) => p.lab);
+    const known = { labs: swatchPoints(curveOf(card)).map((p) => p.lab), learned: card.colors !== undefined };
     const seen = cardIn(photo, boxes.rows[k]!, 1, known, paper.light);
     return { ...seen, curve: curveThrough(card, seen.swatches) };
   });
-  const unlike = (turned: boolean) =>
-    Math.sqrt(
-      rows.reduce((sum, { curve }, k) => {
-        const pad = pads[turned ? cards.length - 1 - k : k]!;
-        return sum + placeOnCurve(curve, pad.lab, 0).distance ** 2;
-      }, 0) / cards.length,
-    ) + 0.5;
+  /** How far pads lie from the rows that they would be read against, with so many places between. */
+  const unlike = (turned: boolean, by = 0): number => {
+    const distances = rows.flatMap(({ curve }, k) => {
+      const pad = pads[(turned ? cards.length - 1 - k : k) + by];
+      return pad ? [placeOnCurve(curve, pad.lab, 0).distance] : [];
+    });
+    return Math.sqrt(distances.reduce((sum, d) => sum + d * d, 0) / distances.length) + 0.5;
+  };
   const [upright, around] = [unlike(false), unlike(true)];
   if (boxes.turned === undefined && Math.max(upright, around) < clearly * Math.min(upright, around))
     return none('strip-turned');
   const turned = boxes.turned ?? around < upright;
+  const placed = turned ? around : upright;
+  if (placed > 2 && Math.min(unlike(turned, 1), unlike(turned, -1)) < placed / clearly)
+    return none('strip-askew');
 
   return cards.map((card, k): PhotoReading => {
     const { seen, lab } = pads[turned ? cards.length - 1 - k : k]!;
@@ -84,14 +84,14 @@ export function readStrip(photo: Photo, boxes: StripBoxes, cards: readonly Card[
     const uneven = Math.max(
       ...seen.spread.map((s, c) => s / Math.max(seen.light[c]!, 0.15 * paper.light[c]!)),
     );
-    if (wrong) return { ...nothing, vial: lab, refusal: refuse(wrong) };
-    if (uneven > 0.4 || seen.burned > 0.3) return { ...nothing, vial: lab, refusal: refuse('uneven-pad') };
+    if (wrong) return notRead(wrong, { vial: lab });
+    if (uneven > 0.4 || seen.burned > 0.3) return notRead('uneven-pad', { vial: lab });
     const doubts = {
       cardOff: off,
       cast: castOf(paper.light),
       gradient: Math.max(0, seen.gradient - 1),
       apart: 0,
     };
-    return { ...placedOn(card, curve, lab, doubts), likePaper: deltaE(lab, white) < 3 };
+    return { ...placedOn(card, curve, lab, doubts), likePaper: deltaE(lab, whiteLab) < 3 };
   });
 }

@@ -1,13 +1,9 @@
 import { type Lab, deltaEHue } from '../lab';
-import type { PictureField } from './picture-field';
+import type { FieldBox, PictureField } from './picture-field';
 import { type Region, fromWhite, heightOf, widthOf } from './picture-regions';
 
 /** A thing that may be the water of a tube, in pixels of the field. */
-export interface GuessedTube {
-  readonly left: number;
-  readonly top: number;
-  readonly right: number;
-  readonly bottom: number;
+export interface GuessedTube extends FieldBox {
   /** How much it looks like one; more is better. */
   readonly score: number;
   readonly color: Lab;

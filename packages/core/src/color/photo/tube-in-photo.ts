@@ -1,4 +1,4 @@
-import { type Lab, type LinearRgb, deltaE, labOfLinear } from '../lab';
+import { type Lab, type LinearRgb, deltaE, labOfLinear, whiteLab } from '../lab';
 import { type Photo, type PixelBox, lightAt } from './photo';
 import { relative } from './paper-in-photo';
 
@@ -15,7 +15,6 @@ export interface TubeSigns {
 
 /** A color difference (CIEDE2000) this near to white is paper, as far as a picture can tell. */
 const asPaper = 3.2;
-const paperLab: Lab = { l: 100, a: 0, b: 0 };
 /** An edge is at least this large a step, within a small part of the tube's width. */
 const leastEdge = 2.2;
 /** The rim of a clear tube is darker than water and paper beside it by at least this much of L*. */
@@ -50,7 +49,7 @@ function profile(photo: Photo, box: PixelBox, at: number, white: LinearRgb, from
  */
 export function tubeSigns(photo: Photo, box: PixelBox, vial: Lab, white: LinearRgb): TubeSigns {
   const width = box.right - box.left;
-  const likePaper = deltaE(vial, paperLab) < asPaper;
+  const likePaper = deltaE(vial, whiteLab) < asPaper;
   const reach = Math.round((likePaper ? 0.5 : 0.9) * width);
   const from = max(0, box.left - reach);
   const to = min(photo.width, box.right + reach);
@@ -82,7 +81,7 @@ export function tubeSigns(photo: Photo, box: PixelBox, vial: Lab, white: LinearR
     for (let away = 0.3 * width; away < 0.5 * width + reach; away++) {
       const at = Math.round(middle + side * away);
       if (at - apart < 0 || at + apart >= colors.length) break;
-      if (deltaE(colors[at + side * apart]!, paperLab) > 2.2 * asPaper) continue;
+      if (deltaE(colors[at + side * apart]!, whiteLab) > 2.2 * asPaper) continue;
       const dark = min(lightness(at - apart), lightness(at + apart)) - lightness(at);
       if (dark > most.dark) most = { dark, away: away / width };
     }

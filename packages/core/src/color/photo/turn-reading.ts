@@ -1,8 +1,8 @@
 import { deltaEHue, labOfLinear } from '../lab';
 import { type TurnIndicator, turnPicture } from '../titration-turn';
-import { isDrawn } from './drawn-picture';
-import { castOf, faultOfPaper, relative } from './paper-in-photo';
+import { castOf, paperIn, relative } from './paper-in-photo';
 import { type Box, type Photo, middleOf, pixelsOf } from './photo';
+import { anyOverlap } from './photo-reading';
 import { type Refusal, refuse } from './photo-refusal';
 import { regionColor, whiteAround } from './region-color';
 import { tubeSigns } from './tube-in-photo';
@@ -31,12 +31,11 @@ export function readTurn(
   unit: string,
   perDrop: number,
 ): TurnReading {
-  const paper = regionColor(photo, pixelsOf(photo, boxes.paper, 'paper'));
+  const { paper, fault } = paperIn(photo, boxes.paper);
   const pixels = pixelsOf(photo, boxes.vial, 'tube');
   const refused = (refusal: Refusal): TurnReading => ({ refusal, looks: null });
-  const fault = faultOfPaper(photo, paper);
   if (fault) return refused(fault);
-  if (isDrawn(photo)) return refused(refuse('screenshot'));
+  if (anyOverlap([boxes.paper, boxes.vial])) return refused(refuse('overlapping'));
   const seen = regionColor(photo, pixelsOf(photo, middleOf(boxes.vial, 0.45, 0.7), 'tube'));
   const white = whiteAround(photo, pixels, paper.light) ?? paper.light;
   const vial = labOfLinear(relative(seen.light, white));

@@ -1,7 +1,7 @@
 import type { SeededRandom } from '../../practice/seeded-random';
+import type { AbsorbanceBand } from '../absorbance-band';
 import type { Card } from '../card';
-import { vialLab } from '../card-curve';
-import type { LinearRgb } from '../lab';
+import { type LinearRgb, labOf } from '../lab';
 import type { Light } from '../light';
 import { type PhonePicture, developed, plainPicture } from './phone-picture';
 import type { Box, Photo } from '../photo/photo';
@@ -9,7 +9,7 @@ import { type PrintRun, perfectPrint, printedInk } from './printed-ink';
 import { inChemistryUnit, vialBands } from '../reagent-chemistry';
 import { type CameraSetup, cameraEye } from './simulated-camera';
 import { type SceneLayout, usualLayout } from './simulated-layout';
-import { transmittance } from '../vial-color';
+import { transmittance, vialColor } from '../vial-color';
 import { type Spectrum, spectrumOf } from '../wavelengths';
 
 /** Taken out once: they are asked for at every pixel. */
@@ -33,6 +33,8 @@ export interface Scene {
   readonly withGray: boolean;
   /** Chooses the noise and the small shifts of where things lie. */
   readonly random: SeededRandom;
+  /** The dye of another kit: bands through one tube width at an amount, in the unit of the card. The card’s own when left out. */
+  readonly dye?: (amount: number) => AbsorbanceBand[];
   /** How the card was printed; without fault when left out. */
   readonly print?: PrintRun;
   /** What the phone makes of it; nothing when left out. */
@@ -124,6 +126,9 @@ export function simulatedPhoto(scene: Scene): SimulatedPhoto {
   const { card, width, height, random, camera, side } = scene;
   const layout = scene.layout ?? usualLayout;
   const { edges = 0.28, turbidity = 0 } = scene.glass ?? {};
+  const ownDye = (amount: number) =>
+    vialBands(card.chemistry, inChemistryUnit(card.chemistry, amount, card.unit));
+  const dye = scene.dye ?? ownDye;
   const eye = cameraEye(camera, scene.light);
   const lit = (share: Spectrum): Lit => ({
     first: eye(share),
@@ -132,7 +137,7 @@ export function simulatedPhoto(scene: Scene): SimulatedPhoto {
   const onPaper = (share: Spectrum) => share.map((s, k) => s * paperInk[k]!);
   /** Water of an amount, from the middle of a round tube to its edge, where light goes through less of it. */
   const waterOf = (amount: number): Lit[] => {
-    const bands = vialBands(card.chemistry, inChemistryUnit(card.chemistry, amount, card.unit));
+    const bands = dye(amount);
     return Array.from({ length: slices + 1 }, (_, k) => {
       const through = transmittance(bands, sqrt(1 - (0.97 * (k / slices)) ** 2));
       // Cloudy water throws light back before it went all the way.
@@ -148,7 +153,9 @@ export function simulatedPhoto(scene: Scene): SimulatedPhoto {
     Lit,
   ];
   const inks = scene.withCard
-    ? card.values.map((v) => lit(onPaper(printedInk(vialLab(card, v), scene.print ?? perfectPrint, random))))
+    ? card.values.map((v) =>
+        lit(onPaper(printedInk(labOf(vialColor(dye(v))), scene.print ?? perfectPrint, random))),
+      )
     : [];
 
   // The layout, in widths of the picture, a little different every time.

@@ -185,6 +185,69 @@ describe('a plan is never calmer than the water', () => {
       ),
     ).toBe(true);
   });
+  it('what was changed today counts: no 24 hours see more than three changes, whatever the plan is made anew from', () => {
+    const tap = { ammonia: '0', nitrite: '0', ph: '7.8', alkalinity: '8' };
+    const half = { by: 'part', percent: '50' } as const;
+    for (const poison of [{ ammonia: '4 (3–5)' }, { nitrite: '5 (4–6)' }])
+      for (const hours of [[1.5], [1.5, 3.5], [1.5, 3.5, 5.5], [0.5, 8, 16], [1.5, 3.5, 5.5, 7.5]]) {
+        const given = givenOf({
+          ...urgent,
+          source: tap,
+          read: { ...urgent.read, ammonia: '0 (0–0.1)', ...poison },
+          deeds: hours.map((h) => ({ kind: 'water-change', daysAgo: h / 24, amount: half }) as const),
+        });
+        const plan = planFor(given);
+        const planned = plan.lines.filter((l) => l.amount?.share != null && l.at !== null).map((l) => l.at!);
+        const made = hours.map((h) => plan.at - h * 3_600_000);
+        for (const at of planned) {
+          const within = [...made, ...planned].filter((t) => t <= at && at - t < 86_400_000);
+          expect(`${hours.join()}: ${within.length}`).toMatch(/: [123]$/);
+        }
+        // And something is said and done until then.
+        expect(planned.length + plan.cannot.length).toBeGreaterThan(0);
+        if (hours.length >= 3) {
+          expect(plan.cannot.join(' ')).toMatch(/Three large changes within 24 hours/);
+          expect(plan.lines.some((l) => l.kind === 'test' && l.at! - plan.at <= 3 * 3_600_000)).toBe(true);
+          for (const l of plan.lines.filter((x) => x.amount?.share != null)) expect(l.onlyIf).not.toBe('');
+        }
+      }
+  });
+  it('a ratio is not cut in two where a line comes again', () => {
+    const { lines } = planFor(
+      givenOf({ ...urgent, read: { ...urgent.read, ammonia: '0 (0–0.1)', nitrite: '5 (4–6)' } }),
+    );
+    const tests = lines.filter((l) => l.dilution === 5).map((l) => l.says);
+    expect(tests).toContain('Dilute nitrite 1:5 and test again.');
+    for (const says of tests) expect(says).toMatch(/^Dilute nitrite 1:5 and test/);
+  });
+  it('KH that a change moved today is not moved again by the whole of a day’s part', () => {
+    const soft = {
+      water: { netLiters: 200 },
+      read: {
+        ammonia: '1 (0.8–1.2)',
+        nitrite: '0',
+        ph: '6.9',
+        alkalinity: '4',
+        hardness: '6',
+        temperature: '25',
+      },
+      source: { ammonia: '0', ph: '7', alkalinity: '9', hardness: '6' },
+    } as const;
+    const first = (deeds: readonly object[]) => {
+      const plan = planFor(givenOf({ ...soft, deeds } as unknown as Parameters<typeof givenOf>[0]));
+      return { at: plan.at, change: plan.lines.find((l) => l.amount?.share != null) };
+    };
+    const fresh = first([]);
+    // 9 °d into 4: at most 2 degrees a day, so 40 %.
+    expect(fresh.change!.amount!.share).toBe(0.4);
+    expect(fresh.change!.at! - fresh.at).toBeLessThan(3_600_000);
+    // A change of a quarter three hours ago brought it from 2.3: no room for more than a few hundredths.
+    const again = first([{ kind: 'water-change', daysAgo: 3 / 24, amount: { by: 'part', percent: '25' } }]);
+    const spent = (9 - 4) * (0.25 / 0.75);
+    const sameDay = again.change!.at! - again.at < 20 * 3_600_000;
+    const moves = again.change!.amount!.share! * (9 - 4);
+    expect(sameDay ? moves + spent : moves).toBeLessThanOrEqual(2.001);
+  });
   it('an old reading sizes nothing: it is read again first', () => {
     const read = {
       ...urgent.read,

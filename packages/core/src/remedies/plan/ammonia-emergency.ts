@@ -7,6 +7,7 @@ import { type Context, type Section, isAtLeast } from './context';
 import { line } from './line';
 import { isNitriteTamed, isQuartered, nitriteGoesOn, notQuartered } from './nitrite';
 import type { Picture } from './picture';
+import { nextChangeAt, threeInADay } from './day-spent';
 import { type ChangeOption, dayAfter, freshDay, rested, sizeChange } from './sizing';
 
 interface Step {
@@ -19,14 +20,20 @@ interface Step {
 function emergencySteps(context: Context, start: Picture, from: number): { steps: Step[]; left: Picture } {
   const { given } = context;
   let sources = context.sources;
-  let used = freshDay;
+  const made = [...context.spent.changes];
+  let { used } = context.spent;
   let left = start;
   const steps: Step[] = [];
   for (let k = 0; k < mostChangesInADay; k++) {
-    const at = k === 0 ? from : steps[k - 1]!.at + 2 * hour;
+    const wanted = k === 0 ? from : steps[k - 1]!.at + 2 * hour;
+    const at = rounded(nextChangeAt(made, wanted));
+    // What comes a day later is planned by what is read then.
+    if (k > 0 && at - given.at >= day) break;
+    if (at - given.at >= day - hour) used = freshDay;
     const option = sizeChange({ ...sizedFor(context, left, sources, used, start), isEnough: () => false });
     if (!option) break;
     steps.push({ option, before: left, at });
+    made.push(at);
     sources = drawn(sources, option);
     used = rested(dayAfter(used, left.best, option.after.best), 2);
     left = grown(option.after, given.load.best, 2);
@@ -55,12 +62,15 @@ export function inEmergency(context: Context, picture: Picture): Section {
     : rounded(at + 10 * minute);
   if (notYet) lines.push(testAmmonia(context, Math.max(at, lastChange! + 2 * hour), 'after'));
   const { steps, left } = emergencySteps(context, picture, firstAt);
+  // The day's changes are spent: what comes next waits, and is decided by what is read then.
+  const waits = steps.length > 0 && steps[0]!.at - firstAt > hour;
+  if (waits) lines.push(testAmmonia(context, rounded(at + 2 * hour), 'after'));
   const reached = steps.length > 0 && ownFree(picture.best, left.best) < limits.free.act;
   const sourceAmmonia = given.source?.figures.ammonia?.best ?? 0;
-  const bind = !reached || sourceAmmonia >= limits.ammonia.watch;
+  const bind = !reached || waits || sourceAmmonia >= limits.ammonia.watch;
   if (bind) lines.push(binding(context, rounded(at + (notYet ? 10 : 20) * minute)));
   steps.forEach(({ option, before, at: when }, k) => {
-    const again = k > 0 || notYet;
+    const again = k > 0 || notYet || waits;
     const reasons = [
       stillOver(context, before, picture).words.replace(/\.$/, ''),
       ...(levels.nitrite === 'urgent'
@@ -71,7 +81,7 @@ export function inEmergency(context: Context, picture: Picture): Section {
     const condition = again ? `${reasons.join(', or ')}.` : '';
     lines.push(
       changeLine(context, option, {
-        at: when + (again && !notYet ? 15 * minute : 0),
+        at: when + (again && !notYet && !waits ? 15 * minute : 0),
         nth: String(k + 1),
         again,
         onlyIf: condition,
@@ -93,7 +103,7 @@ export function inEmergency(context: Context, picture: Picture): Section {
     if (!(notYet && k === 0))
       lines.push(testAmmonia(context, when - (k === 0 ? 10 * minute : 0) + 2 * hour, `after-${k + 1}`));
   });
-  const last = steps.at(-1)?.at ?? at;
+  const last = waits ? at : (steps.at(-1)?.at ?? at);
   lines.push(
     testAmmonia(
       context,
@@ -102,7 +112,7 @@ export function inEmergency(context: Context, picture: Picture): Section {
       'Test ammonia and pH: CO2 of the new water has left by then. Then daily.',
     ),
   );
-  const cannot: string[] = [];
+  const cannot: string[] = waits ? [threeInADay] : [];
   if (levels.nitrite === 'urgent' && !isQuartered(picture.best.nitrite, left.best.nitrite))
     cannot.push(notQuartered);
   if (!reached && isAtLeast(levels.ammonia, 'urgent')) {

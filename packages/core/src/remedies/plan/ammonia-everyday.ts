@@ -6,7 +6,7 @@ import { day, hour, minute, rounded } from './clock';
 import type { Context, Pourable, Section } from './context';
 import { line, shareWords } from './line';
 import { type Picture, mapPicture } from './picture';
-import { type ChangeOption, dayAfter, freshDay, sizeChange } from './sizing';
+import { type ChangeOption, type DayUsed, dayAfter, freshDay, sizeChange } from './sizing';
 import type { Tank } from './tank';
 
 /** No filter: what is made each day decides, not the changes. */
@@ -46,7 +46,14 @@ export function everydayChanges(context: Context, picture: Picture): Section {
   let left = picture;
   let from = rounded(at + 15 * minute);
   let available = sources;
-  let used = freshDay;
+  // What an earlier change moved today counts; where that leaves no room, the next one waits until tomorrow.
+  const isOf = (used: DayUsed) => {
+    const option = sizeChange(sizedFor(context, picture, available, used, picture));
+    return option !== null && option.share >= 0.1;
+  };
+  const waits = !notYet && !isOf(context.spent.used) && isOf(freshDay);
+  let used = notYet || waits ? freshDay : context.spent.used;
+  if (waits) from = rounded(Math.max(from, lastChange! + day));
   if (notYet) {
     lines.push(testAmmonia(context, testAt, 'after'));
     from = rounded(Math.max(testAt + 15 * minute, lastChange! + day));
@@ -57,7 +64,7 @@ export function everydayChanges(context: Context, picture: Picture): Section {
     const option = sizeChange(sizedFor(context, left, available, used, picture));
     if (!option || (k === 0 && option.share < 0.1)) break;
     first ??= option;
-    const again = k > 0 || notYet;
+    const again = k > 0 || notYet || waits;
     lines.push(
       changeLine(context, option, {
         at: from,

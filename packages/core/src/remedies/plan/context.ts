@@ -1,6 +1,7 @@
 import type { Deed } from '../deed';
 import type { Plan, PlanLine } from './action';
 import { type Caps, emergencyCaps, everydayCaps } from './caps';
+import { type DaySpent, daySpent } from './day-spent';
 import {
   planFigures,
   type Concern,
@@ -48,6 +49,8 @@ export interface Context {
   readonly emergencyAgainst: (what: 'ammonia' | 'nitrite') => Caps;
   /** The newest change of water, and whether it lies after a reading. */
   readonly lastChange: number | null;
+  /** What of this day's allowance of changes was spent before. */
+  readonly spent: DaySpent;
   readonly servedBy: (...subjects: readonly string[]) => string[];
 }
 
@@ -143,6 +146,8 @@ export function contextOf(given: PlanGiven): Context {
     ...given.others,
   ];
   const changes = given.deeds.filter((d) => d.kind === 'water-change');
+  const sources = liters === null ? [] : candidates.flatMap((s) => pourable(s, given, liters) ?? []);
+  const named = sources.find((s) => s.source === given.source);
   return {
     given,
     levels,
@@ -150,10 +155,11 @@ export function contextOf(given: PlanGiven): Context {
     wasEmergency: water.lives !== 'nobody' && wasEmergency,
     suffering,
     picture: known,
-    sources: liters === null ? [] : candidates.flatMap((s) => pourable(s, given, liters) ?? []),
+    sources,
     everyday: everydayCaps(water),
     emergencyAgainst: (what) => emergencyCaps(water, what),
     lastChange: changes[0]?.at ?? null,
+    spent: daySpent(given, known?.best ?? null, named?.tanks[0] ?? null),
     servedBy: (...subjects) =>
       concerns
         .filter(

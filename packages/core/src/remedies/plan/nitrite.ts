@@ -7,7 +7,8 @@ import { day, hour, minute, morningAfter, rounded } from './clock';
 import { type Context, type Section, isAtLeast, nothing } from './context';
 import { gramsWords, line, saltDeed, saltName } from './line';
 import { type Picture, mapPicture } from './picture';
-import { dayAfter, freshDay, rested, sizeChange } from './sizing';
+import { nextChangeAt, threeInADay } from './day-spent';
+import { type ChangeOption, type DayUsed, dayAfter, freshDay, rested, sizeChange } from './sizing';
 import { dissolved, gramsToLift } from './tank';
 
 /** Chloride shields at ten times nitrite-N by weight (SRAC 462, from memory). */
@@ -214,12 +215,9 @@ export function nitriteSection(context: Context, before: readonly PlanLine[]): S
     : rounded(at + (salt && urgent ? 65 : 15) * minute);
   if (notYet) lines.push(testNitrite(context, Math.max(at, lastChange! + 2 * hour), 'after'));
   const caps = emergency || urgent ? context.emergencyAgainst('nitrite') : context.everyday;
-  let used = freshDay;
-  let when = first;
-  const most = urgent ? mostChangesInADay : 1;
-  for (let k = 0; k < most; k++) {
+  const sized = (picture: Picture, used: DayUsed): ChangeOption | null => {
     const option = sizeChange({
-      picture: left,
+      picture,
       origin: start,
       sources: context.sources,
       caps,
@@ -229,8 +227,22 @@ export function nitriteSection(context: Context, before: readonly PlanLine[]): S
       badness: (_b, after) => after.nitrite,
       keepHardness: given.figures.hardness !== null,
     });
-    if (!option || option.after.best.nitrite >= left.best.nitrite * 0.97) break;
-    const again = k > 0 || notYet;
+    return option && option.after.best.nitrite < picture.best.nitrite * 0.97 ? option : null;
+  };
+  const made = [...context.spent.changes];
+  // What an earlier change moved today counts; where that leaves no room, the next one waits until tomorrow.
+  const isSpent = !sized(left, context.spent.used) && sized(left, freshDay) !== null;
+  let used = isSpent ? freshDay : context.spent.used;
+  let when = rounded(nextChangeAt(made, isSpent ? Math.max(first, lastChange! + day) : first));
+  const waits = when - first > hour;
+  if (waits && !notYet) lines.push(testNitrite(context, rounded(at + 2 * hour), 'after'));
+  const most = urgent ? mostChangesInADay : 1;
+  for (let k = 0; k < most; k++) {
+    const option = sized(left, used);
+    // What comes a day later is planned by what is read then.
+    if (!option || (k > 0 && when - at >= day)) break;
+    const again = k > 0 || notYet || waits;
+    made.push(when);
     const over = urgent ? nitriteGoesOn(given.limits.nitrite.urgent) : given.limits.nitrite.act;
     lines.push(
       changeLine(context, option, {
@@ -254,9 +266,12 @@ export function nitriteSection(context: Context, before: readonly PlanLine[]): S
     used = rested(dayAfter(used, left.best, option.after.best), 2);
     left = option.after;
     if (isNitriteTamed(start.best.nitrite, left.best.nitrite, given.limits.nitrite.urgent)) break;
-    when = rounded((urgent ? testAt : when) + (urgent ? hour : day));
+    when = rounded(nextChangeAt(made, (urgent ? testAt : when) + (urgent ? hour : day)));
   }
-  if (urgent) lines.push(testNitrite(context, morningAfter(when, given.zone), 'morning'));
-  const cannot = urgent && !isQuartered(start.best.nitrite, left.best.nitrite) ? [notQuartered] : [];
+  if (urgent) lines.push(testNitrite(context, morningAfter(waits ? at : when, given.zone), 'morning'));
+  const cannot = [
+    ...(urgent && waits ? [threeInADay] : []),
+    ...(urgent && !isQuartered(start.best.nitrite, left.best.nitrite) ? [notQuartered] : []),
+  ];
   return { lines, cannot, asks: urgent ? ['water-at-hand'] : [] };
 }

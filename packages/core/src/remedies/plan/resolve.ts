@@ -250,7 +250,7 @@ function withoutRepeats(lines: readonly PlanLine[]): PlanLine[] {
     said.set(l.says, n + 1);
     const from = / again\b/.test(l.says) ? 1 : 0;
     const says =
-      n === 0 ? l.says : l.says.replace(/( again)?([,.:]| \()/, `${times[n + from] ?? ' yet again'}$2`);
+      n === 0 ? l.says : l.says.replace(/( again)?([,.:](?!\d)| \()/, `${times[n + from] ?? ' yet again'}$2`);
     const details = l.details.filter((d) => {
       // How much goes in is said with each change.
       if (/GH stays/.test(d)) return true;

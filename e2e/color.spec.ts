@@ -211,6 +211,29 @@ test('a picture without its tube tells nothing until one tap or a key places it;
   await expect(take).toHaveCount(0);
 });
 
+test('two cards are asked about; a tap beside the tube moves nothing', async ({ page, served }) => {
+  await atCard(page, served, ...nitrate);
+  await byPhotograph(page);
+  const two = await madePhoto({ cardId: 'azo-nitrate', amount: 18, twoCards: true });
+  await choosePicture(page, 'two.jpg', 'image/jpeg', two.bytes);
+  await expect(page.getByText(/2 rows of swatches look like the card/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('button', { name: 'Take this answer' })).toHaveCount(0);
+  await page.getByRole('button', { name: /card 2/ }).click();
+  await expect(page.getByText('Card: placed by you')).toBeVisible();
+  const told = await rangeShown(page);
+  expect(told.low).toBeLessThan(18);
+  expect(told.high).toBeGreaterThan(18);
+
+  const tube = page.getByRole('group', { name: /^Tube/ });
+  const where = await tube.getAttribute('aria-label');
+  await page.getByRole('button', { name: /^Tube: found/ }).click();
+  const picture = page.getByAltText('The photograph, with boxes on it');
+  await picture.click({ position: await within(picture, 0.9, 0.12) });
+  await expect(page.getByText('Tube: found')).toBeVisible();
+  expect(await tube.getAttribute('aria-label')).toBe(where);
+  expect(await rangeShown(page)).toEqual(told);
+});
+
 test('a strip by photograph: five pads in one go, taken one by one into the bench', async ({
   page,
   served,

@@ -19,13 +19,15 @@ interface Wanted {
   readonly plantLight?: boolean;
   /** Other tubes beside it, by their amounts. */
   readonly others?: readonly number[];
+  /** The card lies there a second time, a quarter of the picture further down. */
+  readonly twoCards?: boolean;
 }
 
 export async function madePhoto(wanted: Wanted): Promise<MadePhoto> {
   const core = await bundledCore('color', 'practice');
   const { width = 1200, height = 900 } = wanted;
   const random = core.seededRandom(11);
-  const { photo } = core.simulatedPhoto({
+  const { photo, boxes } = core.simulatedPhoto({
     card: core.cardOf(wanted.cardId),
     amount: wanted.amount,
     light: wanted.plantLight ? core.plantLight : core.daylight(5500),
@@ -39,6 +41,13 @@ export async function madePhoto(wanted: Wanted): Promise<MadePhoto> {
     random,
     layout: { ...core.usualLayout, others: wanted.others ?? [] },
   });
+  if (wanted.twoCards) {
+    const { left, top, width: wide, height: high } = boxes.card;
+    const [x0, x1] = [Math.floor(left * width) - 8, Math.ceil((left + wide) * width) + 8];
+    const down = Math.round(0.31 * height);
+    for (let y = Math.floor(top * height) - 8; y < (top + high) * height + 8; y++)
+      photo.data.copyWithin(4 * ((y + down) * width + x0), 4 * (y * width + x0), 4 * (y * width + x1));
+  }
   return { bytes: Buffer.from(jpeg.encode(photo, 88).data), width, height };
 }
 

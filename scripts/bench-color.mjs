@@ -6,16 +6,22 @@ import { format, resolveConfig } from 'prettier';
 import { bundledCore } from './bundled-core.mjs';
 import { root } from './ready.mjs';
 
-/** Photographs of each colored method, level and maker; the same in every run. */
-const perCell = 6;
-const sizes = [
-  [480, 360],
-  [640, 480],
-  [420, 560],
-  [600, 338],
-];
-/** Seeds that nothing was set by: the doubts and the first guess were set on others. */
-const firstSeed = 31_000_000;
+/**
+ * Photographs of each colored method, level and maker; the same in every run. Their seeds are some that nothing was set
+ * by: the doubts and the first guess were set on others.
+ */
+const small = {
+  perCell: 6,
+  firstSeed: 31_000_000,
+  sizes: [
+    [480, 360],
+    [640, 480],
+    [420, 560],
+    [600, 338],
+  ],
+};
+/** As wide as the program scales a phone's picture to. */
+const large = { perCell: 1, firstSeed: 47_000_000, sizes: [[1600, 1200]], widths: [1600] };
 const makers = ['stand-in camera', 'second maker'];
 const levels = ['mild', 'window', 'poor'];
 const ways = ['exact boxes', 'first guess alone', 'learned card'];
@@ -41,7 +47,7 @@ function intersectionOverUnion(a, b) {
  * was learned before: how often the stated range holds the truth, how wide it is, how far the best guess is off.
  * @returns rows, one for each photograph and way
  */
-export async function measureColor() {
+export async function measureColor({ perCell, firstSeed, sizes, widths } = small) {
   const core = await bundledCore('color', 'methods', 'practice', 'packages/core/test/color/second-photos');
   const { guessBoxes, learnCard, matchOfPhoto, positionOf, readPhoto, seededRandom, shippedMethods } = core;
   const { cardInterval, sceneOfLevel, secondPhoto, simulatedPhoto, usualLayout, valueAt } = core;
@@ -82,7 +88,7 @@ export async function measureColor() {
           const made =
             m === 0
               ? simulatedPhoto(sceneOfLevel(level, { card, amount, width, height }, random))
-              : secondPhoto({ card, amount, level, seed: seed % 1_000_003 });
+              : secondPhoto({ card, amount, level, seed: seed % 1_000_003, ...(widths && { widths }) });
           const photo = asJpeg(made.photo, 80 + Math.floor(15 * random.next()));
           const exact = { ...made.boxes, gray: undefined, cardRows: made.cardRows };
           const guess = guessBoxes(photo, card.values.length, card);
@@ -132,6 +138,53 @@ export async function measureColor() {
   return rows;
 }
 
+/** Strips of five pads by the stand-in camera, of each level: what each pad reads, with exact boxes and by the first guess. */
+export async function measureStrips(perLevel = 12, firstStrip = 59_000_000) {
+  const core = await bundledCore('color', 'methods', 'practice');
+  const { cardInterval, guessStrip, matchOfPhoto, positionOf, readStrip, sceneOfLevel, seededRandom } = core;
+  const { result } = core.shippedMethods.find((method) => method.result.by === 'strip');
+  const cards = result.pads.map((pad) => pad.card);
+  const rows = [];
+  for (const [l, level] of levels.entries())
+    for (let k = 0; k < perLevel; k++) {
+      const random = seededRandom(firstStrip + 100 * l + k);
+      const pads = cards.map((card) => ({
+        card,
+        amount: core.valueAt(card, random.next() * (card.values.length - 1)),
+      }));
+      const [width, height] = k % 3 === 0 ? [1600, 1200] : small.sizes[k % small.sizes.length];
+      const scene = sceneOfLevel(level, { ...pads[0], width, height }, random);
+      const turned = random.next() < 0.5;
+      const { photo: made, boxes } = core.simulatedStrip({ ...scene, pads, turned });
+      const photo = asJpeg(made, 85);
+      const guess = guessStrip(photo, cards);
+      const isWhole = guess.paper && guess.strip && guess.rows.every((row) => row);
+      for (const [way, marked] of [
+        ['exact boxes', boxes],
+        ['first guess alone', isWhole && guess],
+      ]) {
+        const readings = marked ? readStrip(photo, marked, cards) : [];
+        cards.forEach((card, n) => {
+          const match = readings[n] ? matchOfPhoto(card, readings[n]) : null;
+          const told = match && cardInterval(card, match);
+          const top = card.values.length - 1;
+          const place = (value) =>
+            value === Infinity ? top : value === -Infinity ? 0 : positionOf(card, value);
+          const { amount } = pads[n];
+          rows.push({
+            way,
+            level,
+            refused: told ? null : (readings[n]?.refusal?.reason ?? 'not found'),
+            held: told !== null && told.low <= amount && amount <= told.high,
+            off: told ? Math.abs(place(told.best) - positionOf(card, amount)) : null,
+            width: told ? place(told.high) - place(told.low) : null,
+          });
+        });
+      }
+    }
+  return rows;
+}
+
 const median = (values) => {
   const sorted = values.filter((v) => v !== null).sort((a, b) => a - b);
   return sorted.length > 0 ? sorted[Math.floor(sorted.length / 2)] : null;
@@ -174,7 +227,7 @@ export async function benchColor(say) {
 }
 
 /** The tables for docs/color-accuracy.md. */
-function tables(rows) {
+function tables(rows, wide, strips) {
   const head = (name) => [
     `| ${name} | photographs | refused | range holds the truth | best guess off, steps | width of the range, steps |`,
     '| --- | --- | --- | --- | --- | --- |',
@@ -195,6 +248,18 @@ function tables(rows) {
       line(
         '**all**',
         rows.filter((r) => r.way === way),
+      ),
+    ].join('\n');
+  const byWay = (of) =>
+    [
+      ...head('boxes, level'),
+      ...ways.slice(0, 2).flatMap((way) =>
+        levels.map((level) =>
+          line(
+            `${way}, ${level}`,
+            of.filter((r) => r.way === way && r.level === level),
+          ),
+        ),
       ),
     ].join('\n');
   const byMethod = (way) =>
@@ -265,6 +330,19 @@ How well the first guess lies, as the overlap (intersection over union) with whe
 
 ${guessed}
 
+## Photographs 1,600 pixels wide
+
+A phone's picture is scaled to so many before it is read. Both makers together, of every method one each.
+
+${byWay(wide)}
+
+## Strips
+
+Five pads in one go, by the stand-in camera only and in one layout; each pad counts as a photograph. The pad's color is
+the dye's, the card's is print.
+
+${byWay(strips)}
+
 ## Against a card learned before, with paper and gray
 
 ${byLevel('learned card')}
@@ -276,6 +354,8 @@ ${byMethod('learned card')}
 if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) {
   const rows = await benchColor((name, value) => console.log(`${name.padEnd(74)} ${value}`));
   const file = join(root, 'docs/color-accuracy.md');
-  if (process.argv.includes('--write'))
-    writeFileSync(file, await format(tables(rows), { ...(await resolveConfig(file)), filepath: file }));
+  if (process.argv.includes('--write')) {
+    const text = tables(rows, await measureColor(large), await measureStrips());
+    writeFileSync(file, await format(text, { ...(await resolveConfig(file)), filepath: file }));
+  }
 }

@@ -32,28 +32,29 @@ export const boxOfPixels = (
 
 /** Pixels across in which a picture is looked at: enough for a swatch of half a percent of it to be some pixels wide. */
 export const fine = 800;
-/** Enough for a card and a tube as they are mostly laid, and four times as quick. */
-export const coarse = 420;
+/** Enough for a card and a tube as they are mostly laid, and six times as quick. */
+export const coarse = 320;
 /** The fall of light is followed in so many parts across. */
 const parts = 12;
 
-/** Red, green and blue of a smaller picture, each pixel the mean of those that it stands for. */
+/** Red, green and blue of a smaller picture, each pixel the mean of those that it stands for; of many, of every other. */
 function smaller(photo: Photo, mostAcross: number): { width: number; height: number; rgb: Float32Array } {
   const by = max(1, ceil(max(photo.width, photo.height) / mostAcross));
   const width = max(1, floor(photo.width / by));
   const height = max(1, floor(photo.height / by));
   const rgb = new Float32Array(3 * width * height);
   const { data } = photo;
-  const share = 1 / by ** 2;
+  const every = by > 3 ? 2 : 1;
+  const share = 1 / ceil(by / every) ** 2;
   let to = 0;
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
       let red = 0;
       let green = 0;
       let blue = 0;
-      for (let dy = 0; dy < by; dy++) {
+      for (let dy = 0; dy < by; dy += every) {
         let from = 4 * ((y * by + dy) * photo.width + x * by);
-        for (let dx = 0; dx < by; dx++, from += 4) {
+        for (let dx = 0; dx < by; dx += every, from += 4 * every) {
           red += lightOfStep[data[from]!]!;
           green += lightOfStep[data[from + 1]!]!;
           blue += lightOfStep[data[from + 2]!]!;
@@ -89,10 +90,14 @@ function smoothed(rgb: Float32Array, width: number, height: number): Float32Arra
 
 const luminanceAt = (rgb: Float32Array, k: number) =>
   0.2126 * rgb[k]! + 0.7152 * rgb[k + 1]! + 0.0722 * rgb[k + 2]!;
-/** The value below which a share of them lies. */
-const sortedAt = (values: Float32Array | readonly number[], share: number): number => {
-  const sorted = Float32Array.from(values).sort();
-  return sorted[min(sorted.length - 1, floor(share * sorted.length))] ?? 0;
+/** The value below which a share of them lies; sorts them. */
+const sortedAt = (values: Float32Array, share: number): number =>
+  values.sort()[min(values.length - 1, floor(share * values.length))] ?? 0;
+/** What is measured at each of these places. */
+const measured = (places: readonly number[], at: (place: number) => number): Float32Array => {
+  const values = new Float32Array(places.length);
+  for (let k = 0; k < places.length; k++) values[k] = at(places[k]!);
+  return values;
 };
 
 /**
@@ -102,19 +107,19 @@ const sortedAt = (values: Float32Array | readonly number[], share: number): numb
 function whiteField(rgb: Float32Array, width: number, height: number) {
   const down = max(1, Math.round((parts * height) / width));
   // Every other pixel of a small frame, as the live view has them; of a large picture about as many in all.
-  const stride = max(2, floor(sqrt((width * height) / 15_000)));
+  const stride = max(2, Math.round(sqrt((width * height) / 15_000)));
   const all: number[] = [];
   for (let y = 0; y < height; y += stride)
     for (let x = 0; x < width; x += stride) all.push(3 * (y * width + x));
   const bright = sortedAt(
-    all.map((k) => luminanceAt(rgb, k)),
+    measured(all, (k) => luminanceAt(rgb, k)),
     0.9,
   );
   const top = all.filter((k) => luminanceAt(rgb, k) > 0.8 * bright);
   const tint = [0, 1, 2].map((c) =>
     max(
       sortedAt(
-        top.map((k) => rgb[k + c]!),
+        measured(top, (k) => rgb[k + c]!),
         0.5,
       ),
       1e-4,
@@ -130,7 +135,8 @@ function whiteField(rgb: Float32Array, width: number, height: number) {
     const times = lum / tintLum;
     // Far darker than the paper is none, nor is what has another tint.
     if (times < 0.4) continue;
-    if (![0, 1, 2].every((c) => abs(rgb[k + c]! / (tint[c]! * times) - 1) < 0.16)) continue;
+    const isTinted = (c: number) => abs(rgb[k + c]! / (tint[c]! * times) - 1) >= 0.16;
+    if (isTinted(0) || isTinted(1) || isTinted(2)) continue;
     buckets[
       min(down - 1, floor((y * down) / height)) * parts + min(parts - 1, floor((x * parts) / width))
     ]!.push(k);
@@ -138,12 +144,12 @@ function whiteField(rgb: Float32Array, width: number, height: number) {
   const least = (0.12 * all.length) / (parts * down);
   const cells = buckets.map((bucket): number[] | null => {
     if (bucket.length < least) return null;
-    const lums = Float32Array.from(bucket, (k) => luminanceAt(rgb, k));
-    const half = sortedAt(lums, 0.5);
+    const lums = measured(bucket, (k) => luminanceAt(rgb, k));
+    const half = sortedAt(lums.slice(), 0.5);
     const upper = bucket.filter((_k, at) => lums[at]! >= half);
     return [0, 1, 2].map((c) =>
       sortedAt(
-        Float32Array.from(upper, (k) => rgb[k + c]!),
+        measured(upper, (k) => rgb[k + c]!),
         0.4,
       ),
     );

@@ -172,6 +172,19 @@ describe('two cards', () => {
   });
 });
 
+describe('a small card in a large picture', () => {
+  it.each([
+    [0.25, 0.022],
+    [0.06, 0.0055],
+  ])('of %d of the usual size is found, its swatches %d of the width', (scale, share) => {
+    const { photo, boxes } = made({ width: 1600, height: 800, layout: { ...usualLayout, scale } });
+    expect(boxes.card.width / nitrate.values.length).toBeLessThan(1.15 * share);
+    const guess = guessBoxes(photo, nitrate.values.length, nitrate);
+    expect(overlapOf(guess.card!, boxes.card)).toBeGreaterThan(0.7);
+    expect(overlapOf(guess.vial!, boxes.vial)).toBeGreaterThan(0.8);
+  });
+});
+
 describe('clear water in a clear tube', () => {
   const nessler = cardOf('nessler-wheel');
   const { photo, boxes } = made({ card: nessler, amount: 0, width: 480, height: 360, glare: 0.2 });

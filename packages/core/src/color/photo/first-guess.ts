@@ -8,6 +8,8 @@ import { type FieldBox, type PictureField, boxOfPixels, coarse, fine, pictureFie
 import { regionsOf } from './picture-regions';
 import { type GuessedTube, guessTubes } from './tube-guess';
 
+const { max } = Math;
+
 /** Boxes that the program proposes; null for what it did not find. */
 export interface GuessedBoxes {
   readonly paper: Box | null;
@@ -25,6 +27,8 @@ export interface GuessedBoxes {
 const clearly = 0.9;
 /** The same for one that is as tall and slender: it may be the tube of another test. */
 const clearlyOther = 2;
+/** A swatch that takes fewer pixels than this where it is looked at roughly is looked at again: a box must be exact to a part of it. */
+const leastSwatch = 12;
 /** A colored thing that scores less is hardly a tube. */
 const leastScore = 1.2;
 
@@ -35,12 +39,22 @@ const leastScore = 1.2;
  * @param card the card itself, where it is known: its colors tell of several things which is meant
  */
 export function guessBoxes(photo: Photo, swatches: number, card: Card | null = null): GuessedBoxes {
-  if (Math.max(photo.width, photo.height) > fine) {
+  if (max(photo.width, photo.height) > fine) {
     // A large picture is looked at roughly first: mostly that finds all there is.
     const rough = guessIn(pictureField(photo, coarse), swatches, card);
-    if (rough.paper && (rough.card ?? rough.cards[0]) && (rough.vial ?? rough.tubes[0])) return rough;
+    const found = rough.card ?? rough.cards[0];
+    if (rough.paper && found && (rough.vial ?? rough.tubes[0])) {
+      const longer = max(found.width * photo.width, found.height * photo.height);
+      const swatch = (longer * rough.cardRows) / swatches;
+      if ((swatch * coarse) / max(photo.width, photo.height) > leastSwatch) return rough;
+    }
   }
-  return guessIn(pictureField(photo), swatches, card);
+  const usual = guessIn(pictureField(photo), swatches, card);
+  const isFound = usual.card !== null || usual.cards.length > 0;
+  if (isFound || max(photo.width, photo.height) <= fine) return usual;
+  // A card so small that its swatches are a few pixels wide even in the whole of the picture.
+  const whole = guessIn(pictureField(photo, max(photo.width, photo.height)), swatches, card);
+  return whole.card ? whole : usual;
 }
 
 function guessIn(field: PictureField, swatches: number, card: Card | null): GuessedBoxes {

@@ -212,7 +212,7 @@ test('a picture without its tube tells nothing until one tap or a key places it;
 });
 
 test('two cards are asked about; a tap beside the tube moves nothing', async ({ page, served }) => {
-  await atCard(page, served, ...nitrate);
+  const water = await atCard(page, served, ...nitrate);
   await byPhotograph(page);
   const two = await madePhoto({ cardId: 'azo-nitrate', amount: 18, twoCards: true });
   await choosePicture(page, 'two.jpg', 'image/jpeg', two.bytes);
@@ -232,6 +232,10 @@ test('two cards are asked about; a tap beside the tube moves nothing', async ({ 
   await expect(page.getByText('Tube: found')).toBeVisible();
   expect(await tube.getAttribute('aria-label')).toBe(where);
   expect(await rangeShown(page)).toEqual(told);
+  // An answer that was not taken is none: that nothing is kept is said.
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Nothing is kept yet.')).toBeVisible();
+  expect(await served.entered(water)).toEqual([]);
 });
 
 test('a strip by photograph: five pads in one go, taken one by one into the bench', async ({

@@ -10,6 +10,7 @@ import {
   leftUndone,
   padsOf,
   planOf,
+  readsColor,
   readsFigure,
   stepOf,
   suggestionsFor,
@@ -191,7 +192,17 @@ export function useRun(given: Ref<Run>) {
     const told = previews.value.flatMap((p, k) =>
       p && 'text' in p ? [{ pad: padsOf(current)[k]!, text: p.text }] : [],
     );
-    if (told.length === 0 || previews.value.some((p) => p && 'error' in p)) return;
+    if (previews.value.some((p) => p && 'error' in p)) return;
+    if (told.length === 0) {
+      // Nothing was kept, and that is said: a key pressed early must not look like a reading.
+      notices.say(
+        readsColor(current)
+          ? 'Nothing is kept yet. Choose the color first, or take the answer of the photograph.'
+          : 'Nothing is kept yet. Type the figure first.',
+        { tone: 'bad' },
+      );
+      return;
+    }
     const isStrip = padsOf(current).length > 1;
     const events = told.map(({ pad }) => ({
       type: 'confirmed' as const,

@@ -4,6 +4,7 @@ import {
   type MarkedBoxes,
   type Photo,
   type SceneLevel,
+  cardInterval,
   matchOfPhoto,
   overlapOf,
   readPhoto,
@@ -23,6 +24,7 @@ import { secondPhoto } from './second-photos';
 interface Laid {
   readonly name: string;
   readonly card: Card;
+  readonly amount: number;
   readonly photo: Photo;
   readonly boxes: MarkedBoxes & { readonly card: Box };
 }
@@ -42,6 +44,7 @@ function laid(count: number): Laid[] {
     return {
       name: `${k} ${card.id} ${level}`,
       card,
+      amount,
       photo,
       boxes: { paper: boxes.paper, vial: boxes.vial, card: boxes.card, cardRows },
     };
@@ -90,6 +93,25 @@ describe('boxes moved off by hand', () => {
       return card && figureOf(p, { ...p.boxes, card });
     });
     expect(told.map((p) => p.name)).toEqual([]);
+  });
+  it('a card’s box one swatch off gives hardly a figure, and none that is less than the truth', () => {
+    const tries = pictures.flatMap((p) => {
+      const { card } = p.boxes;
+      const across = card.width * p.photo.width >= card.height * p.photo.height;
+      const place = 1 / Math.ceil(p.card.values.length / (p.boxes.cardRows ?? 1));
+      return [-place, place].flatMap((by) => {
+        const moved = across
+          ? { ...card, left: card.left + by * card.width }
+          : { ...card, top: card.top + by * card.height };
+        const isOff =
+          moved.left < 0 || moved.top < 0 || moved.left + moved.width > 1 || moved.top + moved.height > 1;
+        return isOff ? [] : [{ p, match: figureOf(p, { ...p.boxes, card: moved }) }];
+      });
+    });
+    const told = tries.flatMap(({ p, match }) => (match ? [{ p, told: cardInterval(p.card, match) }] : []));
+    expect(tries.length).toBeGreaterThan(120);
+    expect(told.length).toBeLessThan(0.05 * tries.length);
+    expect(told.filter((t) => t.told!.high < t.p.amount).map((t) => t.p.name)).toEqual([]);
   });
   it('boxes that lie over each other give none', () => {
     const told = pictures.filter((p) => {

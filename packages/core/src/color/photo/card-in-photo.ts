@@ -87,6 +87,15 @@ export function cardIn(photo: Photo, box: Box, rows: 1 | 2, card: KnownCard, pap
   return other.off < one.off ? other : one;
 }
 
+/** Whether swatches deepen with the value as those of a card do that deepens throughout; most pairs of them suffice. */
+function deepens(known: readonly Lab[], order: readonly number[], labs: readonly Lab[]): boolean {
+  const meant = known.map((lab) => deltaE(lab, whiteLab));
+  if (meant.some((depth, k) => k > 0 && depth <= meant[k - 1]!)) return true;
+  const seen = order.map((k) => deltaE(labs[k]!, whiteLab));
+  const pairs = seen.flatMap((a, k) => seen.slice(k + 1).map((b) => b > a));
+  return pairs.filter(Boolean).length > 0.6 * pairs.length;
+}
+
 function cardAlong(
   photo: Photo,
   box: Box,
@@ -108,8 +117,12 @@ function cardAlong(
     });
     return rms(pairs);
   };
-  const order = orders(known.length, rows).reduce((a, b) => (offBy(b) < offBy(a) ? b : a));
-  const off = offBy(order);
+  const byFit = orders(known.length, rows)
+    .map((order) => ({ order, off: offBy(order) }))
+    .sort((a, b) => a.off - b.off);
+  const { order, off } = byFit[0]!;
+  // Which end is the first must be clear: a card told the wrong way round reads high as low.
+  const isEitherWay = off > 8 && (byFit[1]!.off < 1.1 * off || !deepens(known, order, labs));
   const ordered = order.map((k) => labs[k]!);
 
   const widest = (of: readonly Lab[]) =>
@@ -120,8 +133,11 @@ function cardAlong(
     const mayBePaler = !learned && 2 * k < known.length;
     return deltaE(lab, whiteLab) < 3 && deltaE(known[k]!, whiteLab) > (mayBePaler ? 22 : 9);
   });
-  // Of the keeper's own card the colors tell when each is that of its neighbor; another kit's are others anyway.
-  const shifted = learned && off > 5 && Math.min(offBy(order, 1), offBy(order, -1)) < 0.6 * off;
+  // Each has the color of its neighbor: of a card that was learned plainly so, of another kit only where it fits far better.
+  const byOne = Math.min(offBy(order, 1), offBy(order, -1));
+  const beginsWithPaper = deltaE(ordered[0]!, whiteLab) < 3;
+  const shifted =
+    off > 5 && (byOne < (learned ? 0.6 : 0.4) * off || (beginsWithPaper && offBy(order, -1) < 0.7 * off));
   const goesOn =
     rows === 1 &&
     beyondEnds(box, known.length, photo, across).some((part, end) => {
@@ -132,15 +148,16 @@ function cardAlong(
       const lab = labOfLinear(besideWhite(next.light, part));
       const [last, before] = [ordered.at(-1)!, ordered.at(-2)!];
       const step = deltaE(last, before);
+      const depth = deltaE(lab, whiteLab);
+      if (next.uneven > 0.3 || depth < 6) return false;
+      // The last one reaches past the box, or one more follows.
       return (
-        next.uneven < 0.3 &&
-        deltaE(lab, whiteLab) > deltaE(last, whiteLab) + 1 &&
-        deltaE(lab, last) < 2.2 * step &&
-        deltaE(lab, before) > step
+        deltaE(lab, last) < 0.3 * step ||
+        (depth > deltaE(last, whiteLab) + 1 && deltaE(lab, last) < 2.2 * step && deltaE(lab, before) > step)
       );
     });
   const straddling = looks.filter(({ uneven }) => uneven > 0.5).length;
-  const isAskew = reachesPast || shifted || goesOn || straddling > 0.34 * known.length;
+  const isAskew = reachesPast || shifted || goesOn || isEitherWay || straddling > 0.34 * known.length;
   return {
     swatches: order.map((k) => seen[k]!),
     off,

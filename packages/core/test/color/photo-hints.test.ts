@@ -264,6 +264,20 @@ describe('a blank beside the tube', () => {
     expect(readPhoto(photo, { ...marked, blank: boxes.vial }, pink).refusal?.reason).toBe('overlapping'));
   it('that is another developed tube gives no figure', () =>
     expect(readPhoto(photo, { ...marked, blank: beside(2) }, pink).refusal?.reason).toBe('not-blank'));
+  it('that is a pale one gives no figure either: pink is no color of water', () => {
+    const pale = made({
+      card: pink,
+      amount: 0.2,
+      width: 480,
+      height: 360,
+      glare: 0,
+      layout: { ...usualLayout, others: [0.2] },
+    });
+    const own = { paper: pale.boxes.paper, vial: pale.boxes.vial, card: pale.boxes.card };
+    const blank = { ...own.vial, left: own.vial.left + 0.13 };
+    expect(readPhoto(pale.photo, own, pink).refusal).toBeNull();
+    expect(readPhoto(pale.photo, { ...own, blank }, pink).refusal?.reason).toBe('not-blank');
+  });
   it('that lies on a swatch, on the table or on bare paper gives no figure', () => {
     const { card, paper } = boxes;
     const onSwatch = { ...card, left: card.left + 0.8 * card.width, width: 0.18 * card.width };

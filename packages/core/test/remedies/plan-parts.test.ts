@@ -206,7 +206,7 @@ describe('a plan is never calmer than the water', () => {
         // And something is said and done until then.
         expect(planned.length + plan.cannot.length).toBeGreaterThan(0);
         if (hours.length >= 3) {
-          expect(plan.cannot.join(' ')).toMatch(/Three large changes within 24 hours/);
+          expect(plan.cannot.join(' ')).toMatch(/Three halves of the water within 24 hours/);
           expect(plan.lines.some((l) => l.kind === 'test' && l.at! - plan.at <= 3 * 3_600_000)).toBe(true);
           for (const l of plan.lines.filter((x) => x.amount?.share != null)) expect(l.onlyIf).not.toBe('');
         }
@@ -219,6 +219,14 @@ describe('a plan is never calmer than the water', () => {
     const tests = lines.filter((l) => l.dilution === 5).map((l) => l.says);
     expect(tests).toContain('Dilute nitrite 1:5 and test again.');
     for (const says of tests) expect(says).toMatch(/^Dilute nitrite 1:5 and test/);
+  });
+  it('small changes made today do not hold up the large one that is needed', () => {
+    const tenth = { by: 'part', percent: '10' } as const;
+    const deeds = [1, 3, 5].map((h) => ({ kind: 'water-change', daysAgo: h / 24, amount: tenth }) as const);
+    const plan = planFor(givenOf({ ...urgent, read: { ...urgent.read, nitrite: '0' }, deeds }));
+    const changes = plan.lines.filter((l) => l.amount?.share != null);
+    expect(changes[0]!.at! - plan.at).toBeLessThan(3_600_000);
+    expect(plan.cannot.join(' ')).not.toMatch(/within 24 hours/);
   });
   it('KH that a change moved today is not moved again by the whole of a day’s part', () => {
     const soft = {
@@ -235,7 +243,10 @@ describe('a plan is never calmer than the water', () => {
     } as const;
     const first = (deeds: readonly object[]) => {
       const plan = planFor(givenOf({ ...soft, deeds } as unknown as Parameters<typeof givenOf>[0]));
-      return { at: plan.at, change: plan.lines.find((l) => l.amount?.share != null) };
+      const changes = plan.lines.filter((l) => l.amount?.share != null);
+      // Told in the order of time: the second never comes before the first.
+      expect(changes.map((l) => l.id.replace(/\D/g, ''))).toEqual(changes.map((_, k) => String(k + 1)));
+      return { at: plan.at, change: changes[0] };
     };
     const fresh = first([]);
     // 9 °d into 4: at most 2 degrees a day, so 40 %.

@@ -198,7 +198,9 @@ export function useRun(given: Ref<Run>) {
       notices.say(
         readsColor(current)
           ? 'Nothing is kept yet. Choose the color first, or take the answer of the photograph.'
-          : 'Nothing is kept yet. Type the figure first.',
+          : readsFigure(current)
+            ? 'Nothing is kept yet. Type the figure first.'
+            : 'Nothing is kept yet: there is no result so far.',
         { tone: 'bad' },
       );
       return;

@@ -163,16 +163,28 @@ const isTaken = computed(
 );
 watch(result, () => (taken.value = null));
 
+/** While the picture is encoded it is not taken a second time. */
+const taking = ref(false);
 async function take(): Promise<void> {
   const match = result.value?.match;
-  if (!match || !photo.opened.value) return;
-  const photoId = keep.value && match.found === 'photo' ? newId() : null;
+  if (!match || !photo.opened.value || taking.value) return;
+  const isMadeUp = photo.isMadeUp.value;
+  const wanted = keep.value && match.found === 'photo';
+  taking.value = true;
+  // A picture that cannot be kept is not said to be kept: the answer stands without it.
+  const jpeg = wanted
+    ? await photo
+        .photos()
+        .jpeg()
+        .catch(() => null)
+    : null;
+  const photoId = jpeg ? newId() : null;
+  if (jpeg && photoId) await keepPhoto(photoId, jpeg);
+  taking.value = false;
   const told: CardMatch =
     match.found === 'photo'
-      ? { ...match, photoId, ...(photo.isMadeUp.value ? { device: 'simulated-camera' as const } : {}) }
+      ? { ...match, photoId, ...(isMadeUp ? { device: 'simulated-camera' as const } : {}) }
       : match;
-  const jpeg = photoId && (await photo.photos().jpeg());
-  if (photoId && jpeg) await keepPhoto(photoId, jpeg);
   taken.value = told;
   emit('match', told);
 }
@@ -269,7 +281,7 @@ const openWords = computed(() => {
       <BButton
         v-if="result?.match"
         variant="primary"
-        :disabled="isTaken || working"
+        :disabled="isTaken || working || taking"
         @mousedown.prevent
         @click="take"
         >{{ isTaken ? 'Taken' : 'Take this answer' }}</BButton

@@ -80,6 +80,6 @@ export function useMarkedBoxes(
     await nextTick();
     document.querySelector<HTMLElement>(`[data-box="${id}"]`)?.focus();
   }
-  return { boxes, chosen, isMissing, missing, marked, states, shown, begin, move, tap, offer };
+  return { boxes, chosen, missing, marked, states, shown, begin, move, tap, offer };
 }
 export type MarkedBoxesInWork = ReturnType<typeof useMarkedBoxes>;

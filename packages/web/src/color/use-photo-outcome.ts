@@ -4,6 +4,8 @@ import type { Outcome } from './photo-worker';
 /** A box that is dragged is read when it has lain still for so long, ms. */
 const still = 120;
 
+const broken = 'This picture could not be read here. Take another one, or read the color by eye.';
+
 /**
  * What a worker makes of a photograph as it is marked now. While something was changed since, `working` is true: what
  * stands then belongs to what was marked before, and must not be taken.
@@ -17,7 +19,10 @@ export function usePhotoOutcome<T, R>(input: () => T | null, ask: (input: T) => 
   let waiting: ReturnType<typeof setTimeout> | undefined;
 
   async function read(text: string, mine: number): Promise<void> {
-    const now = await ask(JSON.parse(text) as T);
+    // A defect of the worker must not leave the page reading for ever.
+    const now = await ask(JSON.parse(text) as T).catch((): Outcome<R> => ({
+      fault: { field: 'photo', says: broken },
+    }));
     if (mine !== asked) return;
     outcome.value = now;
     working.value = false;

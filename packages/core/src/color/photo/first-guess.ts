@@ -8,8 +8,6 @@ import { type FieldBox, type PictureField, boxOfPixels, coarse, fine, pictureFie
 import { regionsOf } from './picture-regions';
 import { type GuessedTube, guessTubes } from './tube-guess';
 
-const { max } = Math;
-
 /** Boxes that the program proposes; null for what it did not find. */
 export interface GuessedBoxes {
   readonly paper: Box | null;
@@ -39,21 +37,22 @@ const leastScore = 1.2;
  * @param card the card itself, where it is known: its colors tell of several things which is meant
  */
 export function guessBoxes(photo: Photo, swatches: number, card: Card | null = null): GuessedBoxes {
-  if (max(photo.width, photo.height) > fine) {
+  const longest = Math.max(photo.width, photo.height);
+  if (longest > fine) {
     // A large picture is looked at roughly first: mostly that finds all there is.
     const rough = guessIn(pictureField(photo, coarse), swatches, card);
     const found = rough.card ?? rough.cards[0];
     if (rough.paper && found && (rough.vial ?? rough.tubes[0])) {
-      const longer = max(found.width * photo.width, found.height * photo.height);
+      const longer = Math.max(found.width * photo.width, found.height * photo.height);
       const swatch = (longer * rough.cardRows) / swatches;
-      if ((swatch * coarse) / max(photo.width, photo.height) > leastSwatch) return rough;
+      if ((swatch * coarse) / longest > leastSwatch) return rough;
     }
   }
   const usual = guessIn(pictureField(photo), swatches, card);
   const isFound = usual.card !== null || usual.cards.length > 0;
-  if (isFound || max(photo.width, photo.height) <= fine) return usual;
+  if (isFound || longest <= fine) return usual;
   // A card so small that its swatches are a few pixels wide even in the whole of the picture.
-  const whole = guessIn(pictureField(photo, max(photo.width, photo.height)), swatches, card);
+  const whole = guessIn(pictureField(photo, longest), swatches, card);
   return whole.card ? whole : usual;
 }
 

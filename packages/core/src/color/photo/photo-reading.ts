@@ -209,6 +209,18 @@ export function placedOn(
 
 /** Chroma of untreated water against white from which on it is none: brown water of a pond has less. */
 const mostOfBlank = 14;
+/** Chroma that noise may be; what has more is tinted. */
+const tinted = 5;
+/**
+ * Hues of natural water, degrees of CIE L*a*b*: what is dissolved in it takes away blue light most, so it is yellow to
+ * brown (common practice). A pink or green one is a developed tube, and would take a poison out of the reading.
+ */
+const hueOfWater = { from: 50, to: 115 } as const;
+function isWater({ a, b }: Lab): boolean {
+  const chroma = Math.hypot(a, b);
+  const hue = (Math.atan2(b, a) * 180) / Math.PI;
+  return chroma <= tinted || (chroma <= mostOfBlank && hue > hueOfWater.from && hue < hueOfWater.to);
+}
 
 /**
  * White as it looks through untreated water in the same glass, but for the glass itself, which the colors of a card
@@ -221,8 +233,7 @@ function throughBlank(photo: Photo, box: Box, paper: LinearRgb): LinearRgb | nul
   const { light } = regionColor(photo, pixelsOf(photo, middleOf(box, 0.45, 0.7), 'blank'));
   const passes = relative(light, white);
   const water = labOfLinear(passes);
-  if (Math.hypot(water.a, water.b) > mostOfBlank || !tubeSigns(photo, pixels, water, white).hasEdges)
-    return null;
+  if (!isWater(water) || !tubeSigns(photo, pixels, water, white).hasEdges) return null;
   const clearest = Math.max(...passes, 0.05);
   // Only its tint counts: how much the glass takes from all alike is known of the card.
   return [0, 1, 2].map((k) => (white[k]! * passes[k]!) / clearest) as unknown as LinearRgb;

@@ -8,7 +8,7 @@ import { line } from './line';
 import { isNitriteTamed, isQuartered, nitriteGoesOn, notQuartered } from './nitrite';
 import type { Picture } from './picture';
 import { nextChangeAt, threeInADay } from './day-spent';
-import { type ChangeOption, dayAfter, freshDay, rested, sizeChange } from './sizing';
+import { type ChangeOption, dayAfter, rested, sizeChange } from './sizing';
 
 interface Step {
   readonly option: ChangeOption;
@@ -29,11 +29,10 @@ function emergencySteps(context: Context, start: Picture, from: number): { steps
     const at = rounded(nextChangeAt(made, wanted));
     // What comes a day later is planned by what is read then.
     if (k > 0 && at - given.at >= day) break;
-    if (at - given.at >= day - hour) used = freshDay;
     const option = sizeChange({ ...sizedFor(context, left, sources, used, start), isEnough: () => false });
     if (!option) break;
     steps.push({ option, before: left, at });
-    made.push(at);
+    made.push({ at, part: option.share });
     sources = drawn(sources, option);
     used = rested(dayAfter(used, left.best, option.after.best), 2);
     left = grown(option.after, given.load.best, 2);

@@ -85,7 +85,7 @@ export function everydayChanges(context: Context, picture: Picture): Section {
     used = dayAfter(used, picture.best, left.best);
     const soon =
       k === 0 &&
-      !notYet &&
+      !again &&
       !everyday.drip &&
       ownFree(picture.best, left.best) > limits.free.watch &&
       sizeChange({ ...sizedFor(context, left, available, used, picture), isEnough: () => false }) !== null;

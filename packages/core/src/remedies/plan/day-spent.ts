@@ -1,14 +1,21 @@
 import { effectOf } from '../deed-amount';
-import { mostChangesInADay } from './caps';
+import { mostAtOnce, mostChangesInADay } from './caps';
 import { day, hour } from './clock';
 import type { PlanGiven } from './given';
 import { type DayUsed, dayAfter, freshDay, rested } from './sizing';
 import type { Tank } from './tank';
 
+/** A change of water, made or planned. */
+export interface MadeChange {
+  readonly at: number;
+  /** Part of the water; half where nobody told. */
+  readonly part: number;
+}
+
 /** What of a day's allowance was spent before the plan was made: it binds what the plan adds. */
 export interface DaySpent {
   /** Changes of water within the last 24 hours, the newest first. */
-  readonly changes: readonly number[];
+  readonly changes: readonly MadeChange[];
   /** How far they moved the water, as nearly as what was noted tells. */
   readonly used: DayUsed;
 }
@@ -34,23 +41,32 @@ export function daySpent(
 ): DaySpent {
   const made = deeds.filter((d) => d.kind === 'water-change' && d.at <= at && at - d.at < day);
   let [used, tank] = [freshDay, now];
-  for (const { amount, at: when } of made) {
-    if (!amount || !tank || !into || (amount.by === 'liters' && water.liters === null)) continue;
-    const part = Math.min(effectOf(amount, water.liters).part?.best ?? 0, 0.95);
-    const was = before(tank, into, part);
-    used = rested(dayAfter(used, was, tank), (at - when) / hour);
-    tank = was;
-  }
-  return { changes: made.map((d) => d.at), used };
+  const changes = made.map((d): MadeChange => {
+    const told = d.amount && water.liters !== null ? effectOf(d.amount, water.liters).part : undefined;
+    if (told && tank && into) {
+      const was = before(tank, into, Math.min(told.best, 0.95));
+      used = rested(dayAfter(used, was, tank), (at - d.at) / hour);
+      tank = was;
+    }
+    return { at: d.at, part: told?.best ?? mostAtOnce };
+  });
+  return { changes, used };
 }
 
 /** Why the next change waits. */
 export const threeInADay =
-  'Three large changes within 24 hours are the most that animals bear: the next one waits.';
+  'Three halves of the water within 24 hours are the most that animals bear: the next change waits.';
 
-/** When one more change may be made, at the earliest: no 24 hours see more of them than a day may. */
-export function nextChangeAt(made: readonly number[], wanted: number): number {
-  const inDay = made.filter((t) => wanted - t < day).sort((a, b) => a - b);
-  const surplus = inDay.length - mostChangesInADay;
-  return surplus < 0 ? wanted : Math.max(wanted, inDay[surplus]! + day);
+/** When half of the water may be changed, at the earliest: no 24 hours see more of it changed than a day may. */
+export function nextChangeAt(made: readonly MadeChange[], wanted: number): number {
+  const most = (mostChangesInADay - 1) * mostAtOnce;
+  const inDay = made.filter((c) => wanted - c.at < day).sort((a, b) => a.at - b.at);
+  let sum = inDay.reduce((total, c) => total + c.part, 0);
+  let at = wanted;
+  for (const oldest of inDay) {
+    if (sum <= most + 1e-9) break;
+    sum -= oldest.part;
+    at = Math.max(at, oldest.at + day);
+  }
+  return at;
 }

@@ -233,7 +233,8 @@ export function nitriteSection(context: Context, before: readonly PlanLine[]): S
   // What an earlier change moved today counts; where that leaves no room, the next one waits until tomorrow.
   const isSpent = !sized(left, context.spent.used) && sized(left, freshDay) !== null;
   let used = isSpent ? freshDay : context.spent.used;
-  let when = rounded(nextChangeAt(made, isSpent ? Math.max(first, lastChange! + day) : first));
+  const allowed = nextChangeAt(made, first);
+  let when = rounded(isSpent ? Math.max(allowed, lastChange! + day) : allowed);
   const waits = when - first > hour;
   if (waits && !notYet) lines.push(testNitrite(context, rounded(at + 2 * hour), 'after'));
   const most = urgent ? mostChangesInADay : 1;
@@ -242,7 +243,7 @@ export function nitriteSection(context: Context, before: readonly PlanLine[]): S
     // What comes a day later is planned by what is read then.
     if (!option || (k > 0 && when - at >= day)) break;
     const again = k > 0 || notYet || waits;
-    made.push(when);
+    made.push({ at: when, part: option.share });
     const over = urgent ? nitriteGoesOn(given.limits.nitrite.urgent) : given.limits.nitrite.act;
     lines.push(
       changeLine(context, option, {
@@ -270,7 +271,7 @@ export function nitriteSection(context: Context, before: readonly PlanLine[]): S
   }
   if (urgent) lines.push(testNitrite(context, morningAfter(waits ? at : when, given.zone), 'morning'));
   const cannot = [
-    ...(urgent && waits ? [threeInADay] : []),
+    ...(urgent && allowed - first > hour ? [threeInADay] : []),
     ...(urgent && !isQuartered(start.best.nitrite, left.best.nitrite) ? [notQuartered] : []),
   ];
   return { lines, cannot, asks: urgent ? ['water-at-hand'] : [] };

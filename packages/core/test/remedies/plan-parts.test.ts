@@ -259,6 +259,26 @@ describe('a plan is never calmer than the water', () => {
     const moves = again.change!.amount!.share! * (9 - 4);
     expect(sameDay ? moves + spent : moves).toBeLessThanOrEqual(2.001);
   });
+  it('where the first change waits for tomorrow, no other comes before it', () => {
+    const plan = planFor(
+      givenOf({
+        water: { netLiters: 200 },
+        read: {
+          ammonia: '2 (1.5–3)',
+          nitrite: '0',
+          ph: '7.5',
+          alkalinity: '4',
+          hardness: '6',
+          temperature: '25',
+        },
+        source: { ammonia: '0', ph: '7', alkalinity: '7', hardness: '6' },
+        deeds: [{ kind: 'water-change', daysAgo: 3 / 24, amount: { by: 'part', percent: '40' } }],
+      }),
+    );
+    const changes = plan.lines.filter((l) => l.amount?.share != null);
+    expect(changes[0]!.at! - plan.at).toBeGreaterThan(20 * 3_600_000);
+    expect(changes.map((l) => l.id)).toEqual(changes.map((_, k) => `change:ammonia:${k + 1}`));
+  });
   it('an old reading sizes nothing: it is read again first', () => {
     const read = {
       ...urgent.read,

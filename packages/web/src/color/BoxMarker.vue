@@ -134,6 +134,7 @@ const isLow = ({ box }: NamedBox) => box.top < 0.08;
     <div
       ref="frame"
       class="frame"
+      :class="{ many: boxes.length > 4 }"
       :style="{ aspectRatio: `${width} / ${height}`, maxWidth: `calc(58vh * ${width / height})` }"
       @pointerdown.self="draw"
     >
@@ -246,6 +247,12 @@ img {
 .low .tag {
   bottom: auto;
   top: 0;
+}
+/* On a phone the names of many boxes would cover what lies in them; the list beside them names each. */
+@media (max-width: 991px) {
+  .many .box:not(.chosen) .tag {
+    display: none;
+  }
 }
 .line {
   position: absolute;

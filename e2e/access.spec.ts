@@ -1,5 +1,5 @@
 import { faults } from './axe-faults';
-import { expect, type Served, test } from './served';
+import { expect, sameLot, type Served, test } from './served';
 
 /** Every page of the application, by a name for the report. */
 async function pagesOf(demo: Served): Promise<[string, string][]> {
@@ -63,6 +63,7 @@ for (const [look, colorScheme, viewport] of [
   test(`axe finds nothing serious on a live bench and in dialogs (${look})`, async ({ browser, demo }) => {
     test.setTimeout(300_000);
     const page = await (await browser.newContext({ colorScheme, viewport })).newPage();
+    await sameLot(page);
     const [water] = await demo.call<{ id: string }[]>('GET', '/api/waters');
     const start = Date.now() - 400_000;
     const run = await demo.run(

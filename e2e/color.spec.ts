@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { type Locator, type Page, chromium } from '@playwright/test';
 import exifr from 'exifr';
 import { asPhoneSaves, madePhoto, madeStrip } from './made-photo';
-import { type Served, atBench, expect, pressTimes, test } from './served';
+import { type Served, atBench, expect, pressTimes, sameLot, test } from './served';
 
 /** A tube of this method at its card, and the bench open on it. */
 async function atCard(page: Page, served: Served, methodId: string, steps: number, more: object = {}) {
@@ -316,6 +316,7 @@ test('the camera itself: a tube before it is photographed and read', async ({ se
 });
 
 test('without a camera the page says what to do instead', async ({ page, served }) => {
+  await sameLot(page);
   await atCard(page, served, ...nitrate);
   await byPhotograph(page);
   await page.getByRole('button', { name: 'Take a photograph' }).click();

@@ -238,6 +238,29 @@ test('two cards are asked about; a tap beside the tube moves nothing', async ({ 
   expect(await served.entered(water)).toEqual([]);
 });
 
+test('a mirrored picture is told as one; an answer is taken at once, whatever the server does', async ({
+  page,
+  served,
+}) => {
+  await atCard(page, served, ...nitrate);
+  await byPhotograph(page);
+  const { bytes } = await madePhoto({ cardId: 'azo-nitrate', amount: 18, mirrored: true });
+  await choosePicture(page, 'mirrored.jpg', 'image/jpeg', bytes);
+  const told = await rangeShown(page);
+  expect(told.low).toBeLessThan(18);
+  expect(told.high).toBeGreaterThan(18);
+  await expect(page.getByText(/or the picture is mirrored/)).toBeVisible();
+  // The server takes the picture and never answers.
+  await page.route('**/api/photos/**', () => undefined);
+  await page.getByRole('button', { name: 'Take this answer' }).click();
+  await expect(page.getByRole('button', { name: 'Taken' })).toBeVisible();
+  // A box that is moved makes another answer: that one is not taken.
+  await page.getByRole('group', { name: /^Tube/ }).focus();
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByText(/Not taken yet/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Take this answer' })).toBeEnabled();
+});
+
 test('a strip by photograph: five pads in one go, taken one by one into the bench', async ({
   page,
   served,

@@ -21,6 +21,8 @@ interface Wanted {
   readonly others?: readonly number[];
   /** The card lies there a second time, a quarter of the picture further down. */
   readonly twoCards?: boolean;
+  /** As a front camera may save it: left and right changed over. */
+  readonly mirrored?: boolean;
 }
 
 export async function madePhoto(wanted: Wanted): Promise<MadePhoto> {
@@ -47,6 +49,10 @@ export async function madePhoto(wanted: Wanted): Promise<MadePhoto> {
     const down = Math.round(0.31 * height);
     for (let y = Math.floor(top * height) - 8; y < (top + high) * height + 8; y++)
       photo.data.copyWithin(4 * ((y + down) * width + x0), 4 * (y * width + x0), 4 * (y * width + x1));
+  }
+  if (wanted.mirrored) {
+    const pixels = new Uint32Array(photo.data.buffer);
+    for (let y = 0; y < height; y++) pixels.subarray(y * width, (y + 1) * width).reverse();
   }
   return { bytes: Buffer.from(jpeg.encode(photo, 88).data), width, height };
 }

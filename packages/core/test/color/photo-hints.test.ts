@@ -1,14 +1,17 @@
 import {
+  type Box,
   type Photo,
   type Scene,
   type SimulatedPhoto,
   anyCamera,
+  cardInterval,
   cardOf,
   daylight,
   deltaE,
   guessBoxes,
   isDrawn,
   lightHint,
+  matchOfPhoto,
   overlapOf,
   planckLight,
   plantLight,
@@ -153,6 +156,28 @@ describe('several tubes', () => {
   });
 });
 
+describe('a mirrored picture', () => {
+  const { photo, boxes } = made({ width: 480, height: 360 });
+  const mirrored = copied(photo);
+  const pixels = new Uint32Array(mirrored.data.buffer);
+  for (let y = 0; y < photo.height; y++) pixels.subarray(y * photo.width, (y + 1) * photo.width).reverse();
+  const flipped = (box: Box): Box => ({ ...box, left: 1 - box.left - box.width });
+  const plain = { paper: boxes.paper, vial: boxes.vial, card: boxes.card };
+  it('reads the same, and its card is told to lie the other way round', () => {
+    const [usual, other] = [
+      readPhoto(photo, plain, nitrate),
+      readPhoto(
+        mirrored,
+        { paper: flipped(boxes.paper), vial: flipped(boxes.vial), card: flipped(boxes.card) },
+        nitrate,
+      ),
+    ];
+    expect([usual.refusal, other.refusal]).toEqual([null, null]);
+    expect([usual.backward, other.backward]).toEqual([false, true]);
+    expect(Math.abs(usual.placement!.best.position - other.placement!.best.position)).toBeLessThan(0.1);
+  });
+});
+
 describe('two cards', () => {
   it('of as many swatches are asked about, and neither is taken', () => {
     const { photo, boxes } = made({ width: 480, height: 360 });
@@ -277,6 +302,23 @@ describe('a blank beside the tube', () => {
     const blank = { ...own.vial, left: own.vial.left + 0.13 };
     expect(readPhoto(pale.photo, own, pink).refusal).toBeNull();
     expect(readPhoto(pale.photo, { ...own, blank }, pink).refusal?.reason).toBe('not-blank');
+  });
+  it.each([
+    [cardOf('nessler-wheel'), 0.3],
+    [cardOf('nessler-wheel'), 0.18],
+    [pink, 0.06],
+  ])('that looks like water but is a pale tube of the test itself hides nothing: %#', (card, amount) => {
+    const told = [100, 101, 102, 103, 104, 105].flatMap((seed) => {
+      const scene = { card, amount, glare: 0, width: 480, height: 360 };
+      const pale = made({ ...scene, layout: { ...usualLayout, others: [amount] } }, seed);
+      const { paper, vial } = pale.boxes;
+      const own = { paper, vial, card: pale.boxes.card, blank: { ...vial, left: vial.left + 0.13 } };
+      const match = matchOfPhoto(card, readPhoto(pale.photo, own, card));
+      return match ? [cardInterval(card, match)!.high] : [];
+    });
+    // Some are refused; where a range is told, it reaches up to what is in it.
+    expect(told.length).toBeGreaterThan(0);
+    for (const high of told) expect(high).toBeGreaterThanOrEqual(amount);
   });
   it('that lies on a swatch, on the table or on bare paper gives no figure', () => {
     const { card, paper } = boxes;

@@ -228,19 +228,19 @@ describe('a plan is never calmer than the water', () => {
     expect(changes[0]!.at! - plan.at).toBeLessThan(3_600_000);
     expect(plan.cannot.join(' ')).not.toMatch(/within 24 hours/);
   });
+  const soft = {
+    water: { netLiters: 200 },
+    read: {
+      ammonia: '1 (0.8–1.2)',
+      nitrite: '0',
+      ph: '6.9',
+      alkalinity: '4',
+      hardness: '6',
+      temperature: '25',
+    },
+    source: { ammonia: '0', ph: '7', alkalinity: '9', hardness: '6' },
+  } as const;
   it('KH that a change moved today is not moved again by the whole of a day’s part', () => {
-    const soft = {
-      water: { netLiters: 200 },
-      read: {
-        ammonia: '1 (0.8–1.2)',
-        nitrite: '0',
-        ph: '6.9',
-        alkalinity: '4',
-        hardness: '6',
-        temperature: '25',
-      },
-      source: { ammonia: '0', ph: '7', alkalinity: '9', hardness: '6' },
-    } as const;
     const first = (deeds: readonly object[]) => {
       const plan = planFor(givenOf({ ...soft, deeds } as unknown as Parameters<typeof givenOf>[0]));
       const changes = plan.lines.filter((l) => l.amount?.share != null);
@@ -262,16 +262,9 @@ describe('a plan is never calmer than the water', () => {
   it('where the first change waits for tomorrow, no other comes before it', () => {
     const plan = planFor(
       givenOf({
-        water: { netLiters: 200 },
-        read: {
-          ammonia: '2 (1.5–3)',
-          nitrite: '0',
-          ph: '7.5',
-          alkalinity: '4',
-          hardness: '6',
-          temperature: '25',
-        },
-        source: { ammonia: '0', ph: '7', alkalinity: '7', hardness: '6' },
+        ...soft,
+        read: { ...soft.read, ammonia: '2 (1.5–3)', ph: '7.5' },
+        source: { ...soft.source, alkalinity: '7' },
         deeds: [{ kind: 'water-change', daysAgo: 3 / 24, amount: { by: 'part', percent: '40' } }],
       }),
     );

@@ -155,6 +155,8 @@ const cardRemark = computed(() => {
     ? null
     : `In this light or print the card’s colors are off, by ${off.toFixed(1)} (ΔE) from what they should be; the range allows for it.`;
 });
+const backward =
+  'The card’s first value lies at its right or lower end: the card lies the other way round, or the picture is mirrored. The color is read all the same.';
 const label = computed(() => (props.card.unit === 'pH' ? 'pH ' : ''));
 /** The answer shown is the one that was taken. */
 const taken = ref<CardMatch | null>(null);
@@ -165,22 +167,23 @@ watch(result, () => (taken.value = null));
 
 /** While the picture is encoded it is not taken a second time. */
 const taking = ref(false);
+/** The picture of the answer that was taken could not be made smaller, so it is not kept. */
+const pictureLost = ref(false);
 async function take(): Promise<void> {
   const match = result.value?.match;
   if (!match || !photo.opened.value || taking.value) return;
   const isMadeUp = photo.isMadeUp.value;
   const wanted = keep.value && match.found === 'photo';
   taking.value = true;
-  // A picture that cannot be kept is not said to be kept: the answer stands without it.
-  const jpeg = wanted
-    ? await photo
-        .photos()
-        .jpeg()
-        .catch(() => null)
-    : null;
-  const photoId = jpeg ? newId() : null;
-  if (jpeg && photoId) await keepPhoto(photoId, jpeg);
+  const encoding = wanted ? photo.photos().jpeg() : Promise.resolve(null);
+  const jpeg = await encoding.catch(() => null);
   taking.value = false;
+  // A box was moved or another picture opened meanwhile: what was pressed for no longer stands there.
+  if (result.value?.match !== match || working.value) return;
+  pictureLost.value = wanted && !jpeg;
+  const photoId = jpeg ? newId() : null;
+  // A slow server keeps nobody waiting: the picture waits on this device.
+  if (jpeg && photoId) void keepPhoto(photoId, jpeg);
   const told: CardMatch =
     match.found === 'photo'
       ? { ...match, photoId, ...(isMadeUp ? { device: 'simulated-camera' as const } : {}) }
@@ -251,6 +254,7 @@ const openWords = computed(() => {
       <span class="chip" :style="{ background: screenColor(result.reading.vial) }" aria-hidden="true" />
     </p>
     <p v-if="cardRemark" class="small-note">{{ cardRemark }}</p>
+    <p v-if="result?.match && result.reading.backward" class="small-note">{{ backward }}</p>
     <p v-if="(photo.opened.value?.frames ?? 1) > 1" class="small-note">
       {{ photo.opened.value?.frames }} frames are read as one; where they differ, the range is wider.
     </p>
@@ -293,6 +297,9 @@ const openWords = computed(() => {
         @click="emit('match', { found: 'not-on-card' })"
         >Keep it as not a color of this card</BButton
       >
+      <p v-if="isTaken && pictureLost" class="small-note">
+        The photograph itself could not be kept; its answer is taken without it.
+      </p>
       <p v-if="result?.match && match && !isTaken" class="small-note">
         Not taken yet: below still stands what was read before.
       </p>

@@ -10,6 +10,8 @@ export interface SeenCard {
   readonly swatches: readonly LinearRgb[];
   /** How far they lie from what the card is known to look like, root mean square, CIEDE2000. */
   readonly off: number;
+  /** The first value lies at the right or lower end, as on a card turned about or a mirrored picture. */
+  readonly backward: boolean;
   /** What is wrong with its box; null where the swatches lie in it. */
   readonly fault: Extract<RefusalReason, 'no-card' | 'card-askew'> | null;
 }
@@ -161,6 +163,7 @@ function cardAlong(
   return {
     swatches: order.map((k) => seen[k]!),
     off,
+    backward: order[0] !== 0,
     fault: isBlank ? 'no-card' : isAskew ? 'card-askew' : null,
   };
 }

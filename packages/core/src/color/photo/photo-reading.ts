@@ -45,6 +45,8 @@ export interface PhotoReading {
   readonly cardOff: number | null;
   /** The tube's color is the paper's, as nearly as can be told. */
   readonly likePaper: boolean;
+  /** The card's first value lies at its right or lower end. */
+  readonly backward: boolean;
   /** What is past the top of the card cannot be told from it: there is no upper end. */
   readonly opensTop: boolean;
 }
@@ -93,6 +95,7 @@ export const notRead = (
   uncertainty: 0,
   cardOff: null,
   likePaper: false,
+  backward: false,
   opensTop: false,
   ...seen,
 });
@@ -135,6 +138,7 @@ export function readPhoto(photo: Photo, boxes: MarkedBoxes, card: Card, apart = 
   const white = boxes.blank ? throughBlank(photo, boxes.blank, paper.light) : around;
   if (!white) return notRead('not-blank');
   const seen = relative(vialSeen.light, white);
+  const bare = labOfLinear(relative(vialSeen.light, around));
   let vial = labOfLinear(seen);
   const thirds = [0, 1, 2].map((k) => {
     const box = middleOf(boxes.vial, 0.4, 0.7);
@@ -149,21 +153,47 @@ export function readPhoto(photo: Photo, boxes: MarkedBoxes, card: Card, apart = 
   const known = curveOf(card);
   let curve = known;
   let cardOff: number | null = null;
+  let isBackward = false;
   if (boxes.card) {
     const labs = swatchPoints(known).map((p) => p.lab);
     const ofCard = { labs, learned: card.colors !== undefined };
     const {
       swatches,
       off,
+      backward,
       fault: wrong,
     } = cardIn(photo, boxes.card, boxes.cardRows ?? 1, ofCard, paper.light);
     if (wrong) return notRead(wrong, { vial, likePaper });
     curve = curveThrough(card, swatches);
     cardOff = off;
+    isBackward = backward;
   } else if (boxes.gray && card.gray !== undefined) vial = grayed(photo, boxes.gray, card.gray, seen, white);
 
   const doubts = { cardOff, cast: castOf(paper.light), gradient: vialSeen.gradient - 1, apart };
-  return { ...placedOn(card, curve, vial, doubts), likePaper };
+  const placed = placedOn(card, curve, vial, doubts);
+  const reading = boxes.blank ? orTheTestItself(placed, placedOn(card, curve, bare, doubts)) : placed;
+  return { ...reading, likePaper, backward: isBackward };
+}
+
+/** A reading without what the boxes alone tell. */
+type Placed = Omit<PhotoReading, 'likePaper' | 'backward'>;
+
+/**
+ * What a blank takes away may be the test's own color: a pale developed tube marked as the blank looks like brown water.
+ * So the range reaches as far as the color alone would have it; with clear water that is the same.
+ */
+function orTheTestItself(placed: Placed, bare: Placed): Placed {
+  if (!placed.placement || !bare.placement || bare.refusal) return placed;
+  const [a, b] = [placed.placement, bare.placement];
+  return {
+    ...placed,
+    opensTop: placed.opensTop || bare.opensTop,
+    placement: {
+      ...a,
+      low: b.low.position < a.low.position ? b.low : a.low,
+      high: b.high.position > a.high.position ? b.high : a.high,
+    },
+  };
 }
 
 /** What may make a color other than it is. */
@@ -184,7 +214,7 @@ export function placedOn(
   curve: CardCurve,
   vial: Lab,
   { cardOff, cast, gradient, apart }: ColorDoubts,
-): Omit<PhotoReading, 'likePaper'> {
+): Placed {
   const { distance } = placeOnCurve(curve, vial, 0);
   // What light and camera explain; how far the color lies off the card must not excuse itself.
   const explained = Math.hypot(

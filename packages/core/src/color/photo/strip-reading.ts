@@ -80,7 +80,7 @@ export function readStrip(photo: Photo, boxes: StripBoxes, cards: readonly Card[
 
   return cards.map((card, k): PhotoReading => {
     const { seen, lab } = pads[turned ? cards.length - 1 - k : k]!;
-    const { curve, off, fault: wrong } = rows[k]!;
+    const { curve, off, backward, fault: wrong } = rows[k]!;
     const uneven = Math.max(
       ...seen.spread.map((s, c) => s / Math.max(seen.light[c]!, 0.15 * paper.light[c]!)),
     );
@@ -92,6 +92,6 @@ export function readStrip(photo: Photo, boxes: StripBoxes, cards: readonly Card[
       gradient: Math.max(0, seen.gradient - 1),
       apart: 0,
     };
-    return { ...placedOn(card, curve, lab, doubts), likePaper: deltaE(lab, whiteLab) < 3 };
+    return { ...placedOn(card, curve, lab, doubts), likePaper: deltaE(lab, whiteLab) < 3, backward };
   });
 }

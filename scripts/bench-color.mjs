@@ -138,50 +138,56 @@ export async function measureColor({ perCell, firstSeed, sizes, widths } = small
   return rows;
 }
 
-/** Strips of five pads by the stand-in camera, of each level: what each pad reads, with exact boxes and by the first guess. */
+/** Strips of five pads by both makers, of each level: what each pad reads, with exact boxes and by the first guess. */
 export async function measureStrips(perLevel = 12, firstStrip = 59_000_000) {
-  const core = await bundledCore('color', 'methods', 'practice');
+  const core = await bundledCore('color', 'methods', 'practice', 'packages/core/test/color/second-strips');
   const { cardInterval, guessStrip, matchOfPhoto, positionOf, readStrip, sceneOfLevel, seededRandom } = core;
   const { result } = core.shippedMethods.find((method) => method.result.by === 'strip');
   const cards = result.pads.map((pad) => pad.card);
   const rows = [];
-  for (const [l, level] of levels.entries())
-    for (let k = 0; k < perLevel; k++) {
-      const random = seededRandom(firstStrip + 100 * l + k);
-      const pads = cards.map((card) => ({
-        card,
-        amount: core.valueAt(card, random.next() * (card.values.length - 1)),
-      }));
-      const [width, height] = k % 3 === 0 ? [1600, 1200] : small.sizes[k % small.sizes.length];
-      const scene = sceneOfLevel(level, { ...pads[0], width, height }, random);
-      const turned = random.next() < 0.5;
-      const { photo: made, boxes } = core.simulatedStrip({ ...scene, pads, turned });
-      const photo = asJpeg(made, 85);
-      const guess = guessStrip(photo, cards);
-      const isWhole = guess.paper && guess.strip && guess.rows.every((row) => row);
-      for (const [way, marked] of [
-        ['exact boxes', boxes],
-        ['first guess alone', isWhole && guess],
-      ]) {
-        const readings = marked ? readStrip(photo, marked, cards) : [];
-        cards.forEach((card, n) => {
-          const match = readings[n] ? matchOfPhoto(card, readings[n]) : null;
-          const told = match && cardInterval(card, match);
-          const top = card.values.length - 1;
-          const place = (value) =>
-            value === Infinity ? top : value === -Infinity ? 0 : positionOf(card, value);
-          const { amount } = pads[n];
-          rows.push({
-            way,
-            level,
-            refused: told ? null : (readings[n]?.refusal?.reason ?? 'not found'),
-            held: told !== null && told.low <= amount && amount <= told.high,
-            off: told ? Math.abs(place(told.best) - positionOf(card, amount)) : null,
-            width: told ? place(told.high) - place(told.low) : null,
+  for (const [m, maker] of makers.entries())
+    for (const [l, level] of levels.entries())
+      for (let k = 0; k < perLevel; k++) {
+        const seed = firstStrip + 1000 * m + 100 * l + k;
+        const random = seededRandom(seed);
+        const pads = cards.map((card) => ({
+          card,
+          amount: core.valueAt(card, random.next() * (card.values.length - 1)),
+        }));
+        const [width, height] = k % 3 === 0 ? [1600, 1200] : small.sizes[k % small.sizes.length];
+        const scene = sceneOfLevel(level, { ...pads[0], width, height }, random);
+        const turned = random.next() < 0.5;
+        const { photo: made, boxes } =
+          m === 0
+            ? core.simulatedStrip({ ...scene, pads, turned })
+            : core.secondStrip({ pads, level, seed: seed % 1_000_003 });
+        const photo = asJpeg(made, 85);
+        const guess = guessStrip(photo, cards);
+        const isWhole = guess.paper && guess.strip && guess.rows.every((row) => row);
+        for (const [way, marked] of [
+          ['exact boxes', boxes],
+          ['first guess alone', isWhole && guess],
+        ]) {
+          const readings = marked ? readStrip(photo, marked, cards) : [];
+          cards.forEach((card, n) => {
+            const match = readings[n] ? matchOfPhoto(card, readings[n]) : null;
+            const told = match && cardInterval(card, match);
+            const top = card.values.length - 1;
+            const place = (value) =>
+              value === Infinity ? top : value === -Infinity ? 0 : positionOf(card, value);
+            const { amount } = pads[n];
+            rows.push({
+              way,
+              maker,
+              level,
+              refused: told ? null : (readings[n]?.refusal?.reason ?? 'not found'),
+              held: told !== null && told.low <= amount && amount <= told.high,
+              off: told ? Math.abs(place(told.best) - positionOf(card, amount)) : null,
+              width: told ? place(told.high) - place(told.low) : null,
+            });
           });
-        });
+        }
       }
-    }
   return rows;
 }
 
@@ -338,10 +344,10 @@ ${byWay(wide)}
 
 ## Strips
 
-Five pads in one go, by the stand-in camera only and in one layout; each pad counts as a photograph. The pad's color is
-the dye's, the card's is print.
+Five pads in one go; each pad counts as a photograph. The pad's color is the dye's, the card's is print. The stand-in camera
+lays them in one way; the second maker upright or lying, on either side of the card, whose rows lie at places of their own.
 
-${byWay(strips)}
+${makers.map((maker) => `By the ${maker}:\n\n${byWay(strips.filter((r) => r.maker === maker))}`).join('\n\n')}
 
 ## Against a card learned before, with paper and gray
 

@@ -1,4 +1,13 @@
 import { type Box, type Card, type Lab, type Photo, curveOf, swatchPoints } from '@hedge-lamp/core/color';
+import {
+  type Random,
+  type SecondLevel,
+  byLevel,
+  photographed,
+  secondCamera,
+  secondRandom,
+  viewAskew,
+} from './second-camera';
 import { converter, interpolatorSplineMonotone } from 'culori';
 
 /**
@@ -26,7 +35,6 @@ const {
   sqrt,
 } = Math;
 
-export type SecondLevel = 'mild' | 'window' | 'poor';
 export interface SecondPhoto {
   readonly photo: Photo;
   readonly boxes: { readonly paper: Box; readonly vial: Box; readonly card: Box };
@@ -34,35 +42,15 @@ export interface SecondPhoto {
   readonly layout: string;
 }
 
-/** A repeatable generator of its own (xorshift128, Marsaglia 2003). */
-export function secondRandom(seed: number) {
-  let [x, y, z, w] = [123456789 ^ seed, 362436069, 521288629 + seed, 88675123];
-  const next = (): number => {
-    const t = x ^ (x << 11);
-    [x, y, z] = [y, z, w];
-    w = w ^ (w >>> 19) ^ (t ^ (t >>> 8));
-    return (w >>> 0) / 4294967296;
-  };
-  for (let k = 0; k < 20; k++) next();
-  const normal = () => sqrt(-2 * log(1 - next())) * cosine(2 * PI * next());
-  return {
-    next,
-    normal,
-    between: (from: number, to: number) => from + (to - from) * next(),
-    oneOf: <T>(list: readonly T[]): T => list[floor(next() * list.length)]!,
-  };
-}
-type Random = ReturnType<typeof secondRandom>;
-
 const toRgb = converter('lrgb');
-const linearOf = ({ l, a, b }: Lab): number[] => {
+export const linearOf = ({ l, a, b }: Lab): number[] => {
   const c = toRgb({ mode: 'lab65', l, a, b });
   return [c.r, c.g, c.b].map((v) => max(v, 0.001));
 };
 /**
  * A color moved in Lab; strong colors further, so that the step looks about as large (the chroma weight of CIEDE2000).
  */
-const plus = (lab: Lab, by: readonly number[]): Lab => {
+export const plus = (lab: Lab, by: readonly number[]): Lab => {
   const more = 1 + 0.03 * hypot(lab.a, lab.b);
   return {
     l: min(max(lab.l + by[0]!, 2), 99),
@@ -72,7 +60,7 @@ const plus = (lab: Lab, by: readonly number[]): Lab => {
 };
 
 /** A random direction of a length in Lab. */
-function vector(random: Random, length: number): number[] {
+export function vector(random: Random, length: number): number[] {
   const v = [0.8 * random.normal(), random.normal(), random.normal()];
   const size = hypot(...v) || 1;
   return v.map((x) => (x / size) * length);
@@ -101,9 +89,6 @@ export function dyeOf(card: Card, kit: readonly Lab[], amount: number): Lab {
   return { l: channel((c) => c.l), a: channel((c) => c.a), b: channel((c) => c.b) };
 }
 
-type Point = readonly [x: number, y: number];
-const levels: readonly SecondLevel[] = ['mild', 'window', 'poor'];
-
 export interface SecondWanted {
   readonly card: Card;
   readonly amount: number;
@@ -125,8 +110,7 @@ export function secondPhoto({
   withCard = true,
 }: SecondWanted): SecondPhoto {
   const random = secondRandom(seed);
-  const how = levels.indexOf(level);
-  const some = (mild: number, window: number, poor: number) => [mild, window, poor][how]!;
+  const some = byLevel(level);
   const count = card.values.length;
 
   // The kit, its print, the light: each strays.
@@ -140,23 +124,7 @@ export function secondPhoto({
   const ofLight = vector(random, some(0.8, 2, 3.6) * (0.3 + random.next()));
   const dye = linearOf(plus(dyeOf(card, kit, amount), ofLight));
 
-  // The camera.
-  const mix = 0.02 + 0.03 * how * random.next();
-  const gains = [
-    1 + random.normal() * some(0.015, 0.04, 0.1),
-    1,
-    1 + random.normal() * some(0.02, 0.07, 0.2),
-  ];
-  const exposure = random.between(some(0.62, 0.5, 0.34), some(0.86, 0.88, 0.9));
-  const gamma = 1 + random.normal() * some(0.02, 0.05, 0.09);
-  const punch = random.next() * some(0.05, 0.25, 0.45);
-  const vivid = 1 + random.next() * some(0.06, 0.2, 0.38);
-  const haze = random.next() * some(0.004, 0.02, 0.05);
-  const grain = random.between(0.004, some(0.008, 0.014, 0.026));
-  const slope = [random.normal() * some(0.05, 0.14, 0.22), random.normal() * some(0.04, 0.1, 0.15)];
-  const tint = [0, 1, 2].map(() => random.next());
-  const spill = random.next() * some(0.02, 0.1, 0.22);
-  const spillFrom = random.oneOf([-1, 1]);
+  const camera = secondCamera(random, level);
 
   // The picture.
   const width = random.oneOf(widths);
@@ -216,41 +184,7 @@ export function secondPhoto({
     ? { l: -1, r: 2, t: -1, b: 3 }
     : { l: 0.02 + 0.03 * random.next(), r: 0.95 + 0.04 * random.next(), t: 0.03 * shape, b: 0.97 * shape };
 
-  // A quadrilateral seen askew: each corner of the table moves by itself (bilinear, no homography).
-  const corner = [0, 1, 2, 3].map((): Point => [random.normal() * lean[0]!, random.normal() * lean[1]!]);
-  const [cos, sin] = [cosine(angle), sine(angle)];
-  const toTable = (u: number, v: number): Point => {
-    const q = v / shape;
-    const by = (k: 0 | 1) =>
-      (1 - u) * (1 - q) * corner[0]![k] +
-      u * (1 - q) * corner[1]![k] +
-      (1 - u) * q * corner[2]![k] +
-      u * q * corner[3]![k];
-    const [dx, dy] = [u - 0.5, v - shape / 2];
-    return [0.5 + cos * dx + sin * dy + by(0), shape / 2 - sin * dx + cos * dy + by(1)];
-  };
-  const toPicture = (x: number, y: number): Point => {
-    // By repetition: the way back has no formula.
-    let [u, v] = [x, y];
-    for (let k = 0; k < 12; k++) {
-      const [gx, gy] = toTable(u, v);
-      u += x - gx;
-      v += y - gy;
-    }
-    return [u, v];
-  };
-  const boxAround = (l: number, t: number, r: number, b: number): Box => {
-    const points = [toPicture(l, t), toPicture(r, t), toPicture(l, b), toPicture(r, b)];
-    const inside = (x: number) => min(max(x, 0), 1);
-    const left = inside(min(...points.map((p) => p[0])));
-    const top = inside(min(...points.map((p) => p[1] / shape)));
-    return {
-      left,
-      top,
-      width: inside(max(...points.map((p) => p[0]))) - left,
-      height: inside(max(...points.map((p) => p[1] / shape))) - top,
-    };
-  };
+  const { toTable, boxAround } = viewAskew(random, shape, angle, lean);
 
   const glass = {
     edge: random.between(0.1, 0.5),
@@ -289,29 +223,7 @@ export function secondPhoto({
     return table.map((c) => c * wave);
   };
 
-  const noise = Float32Array.from({ length: 4096 }, () => random.normal() * grain);
-  const bend = Float32Array.from({ length: 2049 }, (_, k) => (k / 1024) ** (gamma / 2.2));
-  const data = new Uint8ClampedArray(4 * width * height);
-  for (let row = 0; row < height; row++)
-    for (let col = 0; col < width; col++) {
-      const [u, v] = [(col + 0.5) / width, (row + 0.5) / width];
-      const [x, y] = toTable(u, v);
-      const color = look(x, y);
-      const grainAt = floor(random.next() * 4096);
-      const shade = (1 + slope[0]! * (u - 0.5) + slope[1]! * (v / shape - 0.5)) * exposure;
-      const aside = spill * max(0, spillFrom > 0 ? u : 1 - u) ** 2;
-      const lightOf = color.map((c, k) => c * gains[k]! * (shade + aside * tint[k]!));
-      const mean = (lightOf[0]! + lightOf[1]! + lightOf[2]!) / 3;
-      const gray = 0.3 * lightOf[0]! + 0.59 * lightOf[1]! + 0.11 * lightOf[2]!;
-      for (let k = 0; k < 3; k++) {
-        const mixed = lightOf[k]! * (1 - mix) + mean * mix;
-        const strong = gray + vivid * (mixed - gray) + haze;
-        const bent = bend[floor(1024 * min(max(strong, 0), 2))]!;
-        const s = bent + punch * bent * (1 - bent) * (bent - 0.5) * 2;
-        data[4 * (row * width + col) + k] = 255 * (s + noise[(grainAt + 1367 * k) & 4095]!);
-      }
-      data[4 * (row * width + col) + 3] = 255;
-    }
+  const photo = photographed(random, camera, { width, height, shape, toTable }, look);
 
   const [l, t] = column ? [cardLeft, cardTop] : [cardLeft, cardTop];
   const box = column
@@ -332,7 +244,7 @@ export function secondPhoto({
         min(t + deep * (twoRows ? 2.6 : 1.5) + 0.14 * shape, 0.95 * shape),
       );
   return {
-    photo: { width, height, data },
+    photo,
     boxes: {
       paper,
       vial: boxAround(tubeLeft - tubeWide / 2, fillTop, tubeLeft + tubeWide / 2, tubeTop + tubeTall),

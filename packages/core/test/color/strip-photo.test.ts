@@ -14,6 +14,7 @@ import {
 } from '@hedge-lamp/core/color';
 import { shippedMethods } from '@hedge-lamp/core/methods';
 import { seededRandom } from '@hedge-lamp/core/practice';
+import { secondStrip } from './second-strips';
 
 const cards: readonly Card[] = shippedMethods.flatMap(({ result }) =>
   result.by === 'strip' ? result.pads.map((pad) => pad.card) : [],
@@ -104,5 +105,55 @@ describe('a strip by photograph', () => {
     const readings = readStrip(photo, { ...boxes, rows: [b!, a!, ...rest] }, cards);
     expect(readings[0]!.refusal).not.toBeNull();
     expect(readings[1]!.refusal).not.toBeNull();
+  });
+});
+
+describe('a strip of the second maker', () => {
+  const strips = (['mild', 'window', 'poor'] as const).flatMap((level, l) =>
+    Array.from({ length: 4 }, (_, k) => {
+      const random = seededRandom(8200 + 10 * l + k);
+      const pads = cards.map((card) => ({
+        card,
+        amount: valueAt(card, random.next() * (card.values.length - 1)),
+      }));
+      return { level, pads, ...secondStrip({ pads, level, seed: 8300 + 10 * l + k, widths: [420] }) };
+    }),
+  );
+  const guesses = strips.map(({ photo }) => guessStrip(photo, cards));
+  const readings = strips.map(({ photo }, n) => {
+    const { paper, strip, rows } = guesses[n]!;
+    return paper && strip && rows.every((row) => row !== null)
+      ? readStrip(photo, { paper, strip, rows }, cards)
+      : [];
+  });
+  it('is found upright and lying, on either side of its card', () => {
+    const overlaps = strips.map(({ boxes }, n) => overlapOf(guesses[n]!.strip ?? boxes.paper, boxes.strip));
+    expect(overlaps.filter((x) => x > 0.6).length).toBeGreaterThanOrEqual(strips.length - 1);
+  });
+  it('reads by the first guess alone, nine of ten ranges with the truth inside', () => {
+    const told = strips.flatMap(({ pads }, n) =>
+      pads.flatMap(({ card, amount }, k) => {
+        const reading = readings[n]![k];
+        const match = reading && matchOfPhoto(card, reading);
+        const range = match && cardInterval(card, match);
+        return range ? [range.low <= amount && amount <= range.high] : [];
+      }),
+    );
+    expect(told.length).toBeGreaterThan(0.8 * strips.length * cards.length);
+    expect(told.filter(Boolean).length).toBeGreaterThanOrEqual(0.9 * told.length);
+  });
+  it.each([-1, 1])('whose box lies %d pad off gives no figure', (by) => {
+    const tries = strips.flatMap(({ photo, boxes }) => {
+      const { strip } = boxes;
+      const lies = strip.width * photo.width > strip.height * photo.height;
+      const moved = lies
+        ? { ...strip, left: strip.left + (by * strip.width) / cards.length }
+        : { ...strip, top: strip.top + (by * strip.height) / cards.length };
+      const isIn =
+        moved.left >= 0 && moved.top >= 0 && moved.left + moved.width <= 1 && moved.top + moved.height <= 1;
+      return isIn ? [readStrip(photo, { ...boxes, strip: moved }, cards)] : [];
+    });
+    expect(tries.length).toBeGreaterThan(0);
+    for (const told of tries) expect(told.every((r, k) => matchOfPhoto(cards[k]!, r) === null)).toBe(true);
   });
 });

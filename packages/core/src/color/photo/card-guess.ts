@@ -7,6 +7,8 @@ export interface GuessedCard extends FieldBox {
   readonly rows: 1 | 2;
   /** The swatches that were found, by their regions. */
   readonly found: readonly Region[];
+  /** How far their colors lie from those of the card (CIEDE2000); null where those are not known. */
+  readonly off: number | null;
   /** Another row of as many swatches, which may be meant as well. */
   readonly second?: GuessedCard;
 }
@@ -262,7 +264,7 @@ function twoRows(a: Sequence, b: Sequence, perRow: number): GuessedCard {
   const box = level
     ? { left: start, right: start + stepX * perRow, top: least((r) => r.top), bottom: most((r) => r.bottom) }
     : { top: start, bottom: start + stepY * perRow, left: least((r) => r.left), right: most((r) => r.right) };
-  return { ...box, rows: 2, found };
+  return { ...box, rows: 2, found, off: null };
 }
 
 /**
@@ -295,6 +297,7 @@ function oneRow(
       Math.min(unlike(s, known, k, false), unlike(s, known, k, true)) + (k === usual ? 0 : 1.5);
     before = choices.reduce((a, b) => (cost(b) < cost(a) ? b : a), before);
   }
+  const off = known && Math.min(unlike(s, known, before, false), unlike(s, known, before, true));
   const from = at(first) - (before + 0.5) * step;
   const sides = s.members.map((r) => (level ? { from: r.top, to: r.bottom } : { from: r.left, to: r.right }));
   const size = median(sides.map((x) => x.to - x.from));
@@ -303,6 +306,6 @@ function oneRow(
   const along = { from: inside(from), to: inside(from + wanted * step) };
   const side = { from: middle - size / 2, to: middle + size / 2 };
   return level
-    ? { left: along.from, right: along.to, top: side.from, bottom: side.to, rows: 1, found: s.members }
-    : { left: side.from, right: side.to, top: along.from, bottom: along.to, rows: 1, found: s.members };
+    ? { left: along.from, right: along.to, top: side.from, bottom: side.to, rows: 1, found: s.members, off }
+    : { left: side.from, right: side.to, top: along.from, bottom: along.to, rows: 1, found: s.members, off };
 }

@@ -22,10 +22,9 @@ export interface GuessedStrip {
 export function guessStrip(photo: Photo, cards: readonly Card[]): GuessedStrip {
   const field = pictureField(photo);
   const candidates = swatchLike(regionsOf(field).regions, field.width, field.height);
-  // The strip lies across the rows of its card: whichever way more is found.
+  // The strip lies across the rows of its card: whichever way more is found, of the rows' own colors.
   const [a, b] = (['level', 'upright'] as const).map((lies) => guessAlong(field, candidates, cards, lies));
-  const found = ({ strip, rows }: Along) => (strip ? 1 : 0) + rows.filter((row) => row !== null).length;
-  const best = found(b!) > found(a!) ? b! : a!;
+  const best = worth(b!) > worth(a!) ? b! : a!;
   const things = [best.strip, ...best.rows].filter((thing) => thing !== null);
   const paper = guessPaper(field, things);
   const box = (card: GuessedCard | null) => card && boxOfPixels(card, field);
@@ -35,6 +34,14 @@ export function guessStrip(photo: Photo, cards: readonly Card[]): GuessedStrip {
 interface Along {
   readonly strip: GuessedCard | null;
   readonly rows: readonly (GuessedCard | null)[];
+}
+
+/** Rows that are off by so much (CIEDE2000) in the mean weigh as much as one that was not found. */
+const asOneLess = 8;
+function worth({ strip, rows }: Along): number {
+  const found = rows.filter((row) => row !== null);
+  const off = found.reduce((sum, row) => sum + (row.off ?? 0), 0) / Math.max(1, found.length);
+  return found.length + (strip ? 1 : 0) - off / asOneLess;
 }
 
 function guessAlong(

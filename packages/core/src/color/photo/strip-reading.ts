@@ -29,6 +29,9 @@ interface SeenPad {
 const asPaper = 6;
 const isBlank = ({ lab }: SeenPad) => deltaE(lab, whiteLab) <= asPaper;
 
+/** A pad is paper that soaked up the water unevenly, CIEDE2000. Hedge Lamp's own, set by strips of the second maker. */
+const padDoubt = 3;
+
 /** The other way round must fit this much worse, or it is not clear which end is the first. */
 const clearly = 1.25;
 
@@ -90,7 +93,7 @@ export function readStrip(photo: Photo, boxes: StripBoxes, cards: readonly Card[
       cardOff: off,
       cast: castOf(paper.light),
       gradient: Math.max(0, seen.gradient - 1),
-      apart: 0,
+      apart: padDoubt,
     };
     return { ...placedOn(card, curve, lab, doubts), likePaper: deltaE(lab, whiteLab) < 3, backward };
   });

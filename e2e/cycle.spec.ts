@@ -200,17 +200,84 @@ test('too little, too much and nothing get a plain answer, never a forecast', as
   await expect(page.getByRole('region', { name: 'Chance of being ready' })).toHaveCount(0);
 
   const much = await begun(served, 3);
-  await did(served, much, 3, 'ammonia-dose', { ...two, text: '1000' });
+  await did(served, much, 3, 'ammonia-dose', { ...two, text: '30' });
   await page.goto(`${served.url}/waters/${much}/cycle`);
-  await expect(verdict(page)).toContainText(
-    'A dose of 1,000 mg/L as N is far more than a filter can grow in',
-  );
+  await expect(verdict(page)).toContainText('A dose of 30 mg/L as N is far more than a filter can grow in');
 
   const zero = await begun(served, 5);
   for (const of of ['ammonia', 'nitrite'] as const)
     for (const daysAgo of [4, 1]) await read(served, zero, daysAgo, of, '0 (0–0.1)');
   await page.goto(`${served.url}/waters/${zero}/cycle`);
   await expect(verdict(page)).toContainText('there is nothing for a filter to grow on');
+});
+
+test('a filter whose dose no longer moves is asked about, and its upset is noted in place', async ({
+  page,
+  served,
+}) => {
+  test.setTimeout(120_000);
+  const water = await begun(served, 38, {}, { media: 'none' });
+  for (const daysAgo of [38, 29, 26, 20, 17, 14, 11]) await did(served, water, daysAgo, 'ammonia-dose', two);
+  for (const [daysAgo, ammonia, nitrite] of [
+    [36, '2 (1.5–3)', '0 (0–0.1)'],
+    [32, '1 (0.8–1.4)', '2 (1.5–3)'],
+    [28, '0 (0–0.12)', '5 (4–7)'],
+    [23, '0 (0–0.12)', '4 (3–5)'],
+    [19, '0 (0–0.12)', '1 (0.8–1.5)'],
+    [16, '0 (0–0.12)', '0 (0–0.1)'],
+    [13, '0 (0–0.12)', '0 (0–0.1)'],
+    [9, '2 (1.5–3)', '0 (0–0.1)'],
+    [6, '2 (1.5–3)', '0 (0–0.1)'],
+    [2, '2 (1.5–3)', '0 (0–0.1)'],
+  ] as const) {
+    await read(served, water, daysAgo, 'ammonia', ammonia);
+    await read(served, water, daysAgo, 'nitrite', nitrite);
+  }
+  await page.goto(`${served.url}/waters/${water}/cycle`);
+  await expect(verdict(page)).toContainText(
+    'Ammonia was gone before, and now 3 readings in a row show no fall: no forecast from here.',
+    fitted,
+  );
+  await expect(page.getByRole('region', { name: 'Chance of being ready' })).toHaveCount(0);
+  const asks = page.getByRole('group', { name: 'Did the filter stop?' });
+  await expect(asks.getByRole('link', { name: /test again/ })).toBeVisible();
+  expect(await faults(page)).toEqual([]);
+  await asks.getByRole('button', { name: 'It was upset' }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('combobox').first()).toHaveValue('filter-stopped');
+  await page.keyboard.press('Escape');
+  // Noted for the day on which it happened, it is not asked about again; nothing says that it is ready.
+  await did(served, water, 12, 'filter-stopped', null);
+  await page.reload();
+  await expect(page.getByRole('progressbar', { name: 'Forecast' })).toHaveCount(0, fitted);
+  await expect(verdict(page)).not.toContainText('Working out', fitted);
+  await expect(asks).toHaveCount(0);
+  await expect(verdict(page)).not.toContainText(/ready today/i);
+  const { forecasts } = await served.call<{ forecasts: object[] }>('GET', `/api/waters/${water}/cycle`);
+  expect(forecasts.length).toBeLessThanOrEqual(1);
+});
+
+test('earlier forecasts are scored in the open', async ({ page, served }) => {
+  const water = await atThePeak(served);
+  const { starts } = await served.call<{ starts: { id: string }[] }>('GET', `/api/waters/${water}/cycle`);
+  const forecast = (madeAgo: number, early: number, middle: number, late: number) =>
+    served.call('POST', '/api/forecasts', {
+      id: randomUUID(),
+      startId: starts[0]!.id,
+      madeAt: ago(madeAgo),
+      newestReadingAt: ago(madeAgo),
+      readings: 8,
+      early: ago(-early),
+      middle: ago(-middle),
+      late: ago(-late),
+    });
+  await forecast(6, -5, -4, -3);
+  await forecast(4, 3, 8, 20);
+  await page.goto(`${served.url}/waters/${water}/cycle`);
+  const earlier = page.getByRole('region', { name: 'Earlier forecasts' });
+  await expect(earlier).toContainText('0 of 1 held; four of five should.');
+  await expect(earlier.getByRole('listitem').first()).toContainText('it was later');
+  await expect(earlier.getByRole('listitem').nth(1)).toContainText('still open');
 });
 
 test('the 24-hour challenge is a guided pair of tests, and ends the cycle', async ({ page, served }) => {
@@ -247,7 +314,7 @@ test('with fish in the water what harms them comes first, and a stall is named w
   await expect(alarms).toContainText(/Nitrite is 1 \(0.7–1.5\) mg\/L NO2/);
   await expect(alarms).toContainText('Nitrite keeps the blood from carrying oxygen.');
   await expect(alarms.getByRole('link', { name: 'What to do: the plan' })).toBeVisible();
-  await expect(verdict(page)).toContainText('It stands still: Ammonia has not fallen for 12 days.');
+  await expect(verdict(page)).toContainText('It stands still: Ammonia has not moved for 12 days.');
   await expect(verdict(page)).toContainText('KH is down to 1 °dKH');
   // With fish in the water one plan says how much: it stands on Today.
   await expect(verdict(page)).toContainText('The plan of this water says how much, and when.');

@@ -48,6 +48,22 @@ describe('what was done', () => {
     expect(bad.body.errors[0]!.path).toBe('amount.grams');
   });
 
+  it('refuses a dose that nobody gives, beside its field, and takes one that somebody may have given by mistake', async () => {
+    const dose = (amount: object, kind = 'ammonia-dose') => note(deed({ kind, amount }));
+    for (const [amount, field] of [
+      [{ by: 'rise', text: '1000', unit: 'mg/L NH3-N' }, 'amount.text'],
+      // 1 kg of ammonium chloride in 100 L: 2.6 g/L of nitrogen.
+      [{ by: 'ammonium-chloride', grams: '1000' }, 'amount.grams'],
+    ] as const) {
+      const { status, body } = await dose(amount);
+      expect(status).toBe(422);
+      expect(body.errors[0]!.path).toBe(field);
+      expect(body.errors[0]!.message).toMatch(/Check the figure, its unit and the volume/);
+    }
+    expect((await dose({ by: 'feed', grams: '5000', protein: '45' }, 'feed')).status).toBe(422);
+    expect((await dose({ by: 'rise', text: '25', unit: 'mg/L NH3-N' })).status).toBe(201);
+  });
+
   it('is deleted and brought back', async () => {
     const one = deed();
     await note(one);

@@ -14,13 +14,15 @@ export interface Observation {
   readonly value: Interval;
   /** True where the sample was thinned first: it cannot have bleached back to zero. */
   readonly diluted?: boolean;
+  /** True where it was read by another kit than most of its kind. */
+  readonly otherKit?: boolean;
 }
 
-/** The water that a change brings in; canonical units. Alkalinity null where it was never read: as it was at the start. */
+/** The water that a change brings in; canonical units. Null where it was never read: unknown, not zero. */
 export interface SourceWater {
-  readonly ammonia: number;
-  readonly nitrite: number;
-  readonly nitrate: number;
+  readonly ammonia: number | null;
+  readonly nitrite: number | null;
+  readonly nitrate: number | null;
   readonly alkalinity: number | null;
 }
 
@@ -40,6 +42,8 @@ export type CycleEvent = { readonly day: number } & (
   | { readonly did: 'buffer'; readonly alkalinity: number }
   /** Grown media came in. */
   | { readonly did: 'seed' }
+  /** Something that may have killed part of the films: a medicine, a cleaned filter, a power cut, chlorine, a dry day. */
+  | { readonly did: 'upset' }
   | { readonly did: 'warm'; readonly celsius: number }
 );
 

@@ -3,13 +3,14 @@ import { chanceWords } from './chance-words';
 import type { CycleFit } from './fit';
 import type { Forecast } from './forecast';
 import { inDegrees } from './gather-log';
-import { goneBelow, lowWithFish } from './ready';
+import { goneBelow, lowWithFish, staysLow } from './ready';
 import { quantile } from './forecast';
 import { slot } from './nitrification';
 import type { PlanAhead } from './plan-ahead';
 
 const model = [
   'Two-step nitrification with Monod growth; rates from activated-sludge texts (from memory)',
+  'Lag before growth: Baranyi & Roberts 1994, Int. J. Food Microbiol. 23: 277–294; temperature: Rosso, Lobry & Flandrois 1993, J. Theor. Biol. 162: 447–463',
   'Inhibition: Anthonisen and others 1976, J. Water Pollut. Control Fed. 48: 835–852',
   'Free ammonia: Emerson and others 1975',
   'Fit: Goodman & Weare 2010 in Del Moral, Doucet & Jasra 2006; each reading as the probability of its range',
@@ -21,19 +22,19 @@ function spreadOf(values: number[]): string {
 }
 
 /** What the fit found, in words: for the workings of whatever rests on it. */
-function found({ samples, warmth, log }: CycleFit): Workings['inputs'] {
+function found({ samples, log }: CycleFit): Workings['inputs'] {
   const of = (pick: (s: CycleFit['samples'][number]) => number) => spreadOf(samples.map(pick));
   return [
     { label: 'Readings', value: `${log.observations.length} in ${Math.floor(log.days) + 1} days` },
-    { label: 'Temperature', value: `${Number(warmth.celsius.toPrecision(3))} °C` },
+    { label: 'Temperature', value: `${of((s) => s.warmth.celsius)} °C` },
     {
       label: 'Ammonia film now',
-      value: `${of((s) => s.now[slot.ammoniaFilm]! * warmth.speed)} mg/L N a day at most`,
+      value: `${of((s) => s.now[slot.ammoniaFilm]! * s.warmth.speed)} mg/L N a day at most`,
       note: 'what it could turn over with plenty to eat',
     },
     {
       label: 'Nitrite film now',
-      value: `${of((s) => s.now[slot.nitriteFilm]! * warmth.speed)} mg/L N a day at most`,
+      value: `${of((s) => s.now[slot.nitriteFilm]! * s.warmth.speed)} mg/L N a day at most`,
     },
     {
       label: 'Growth of the ammonia film at 25 °C',
@@ -44,13 +45,15 @@ function found({ samples, warmth, log }: CycleFit): Workings['inputs'] {
       value: `${of((s) => s.guess.kinetics.nitriteGrowth)} a day`,
     },
     { label: 'Doses against what is written', value: `${of((s) => s.guess.dose)} times` },
-    { label: 'Nitrate kit against the truth', value: `${of((s) => s.guess.nitrateKit)} times` },
+    { label: 'Ammonia kit against the truth', value: `${of((s) => s.guess.kit.ammonia)} times` },
+    { label: 'Nitrite kit against the truth', value: `${of((s) => s.guess.kit.nitrite)} times` },
+    { label: 'Nitrate kit against the truth', value: `${of((s) => s.guess.kit.nitrate)} times` },
   ];
 }
 
 const caveats = (fit: CycleFit): string[] => [
   'Another dose, colder or warmer water, a treatment or a hard cleaning changes all of it; the next reading narrows it.',
-  'It holds for a filter that works as the model does. A figure of the model is no promise: the 24-hour challenge decides.',
+  'A figure of a model is no promise: the 24-hour challenge decides. How often such forecasts held on made-up filters of another build stands in docs/cycle-accuracy.md.',
   ...fit.odd.map(
     (o) => `A reading of ${o.of} on day ${Math.floor(o.day) + 1} does not fit and hardly counts.`,
   ),
@@ -58,16 +61,16 @@ const caveats = (fit: CycleFit): string[] => [
 
 /** Where the day of readiness came from. */
 export function readyWorkings(fit: CycleFit, forecast: Forecast, plan: PlanAhead): Workings {
-  const { early, middle, late } = forecast.ready;
+  const { early, middle, late, atAll } = forecast.ready;
   const day = (d: number | null) => (d === null ? 'beyond what is foreseen' : `day ${Math.floor(d) + 1}`);
   return {
     title: 'Ready when',
-    result: `Most likely ${day(middle)}; four in five between ${day(early)} and ${day(late)}`,
+    result: `Most likely ${day(middle)}; four in five between ${day(early)} and ${day(late)}, of those that are ready within ten weeks at all (${chanceWords(atAll)})`,
     formula:
       plan.challenge === null
-        ? `ready on the first day from which ammonia stays under ${lowWithFish.ammonia} mg/L NH3-N and nitrite under ${Number(lowWithFish.nitrite.toPrecision(2))} mg/L NO2-N for a day, with what the animals make`
+        ? `ready on the first day from which ammonia stays under ${lowWithFish.ammonia} mg/L NH3-N and nitrite under ${Number(lowWithFish.nitrite.toPrecision(2))} mg/L NO2-N for ${staysLow} days, with what the animals make`
         : `ready on the first day on which a dose of ${plan.challenge} mg/L N would leave under ${goneBelow.ammonia} mg/L NH3-N and ${Number(goneBelow.nitrite.toPrecision(2))} mg/L NO2-N after 24 h`,
-    substituted: `${fit.samples.length} explanations of the log, about equally likely, each run ahead with the plan kept`,
+    substituted: `${fit.samples.length} explanations of the log, about equally likely, each run ahead with the plan kept about as well as plans are; one part in five of the chance goes by other filters of its kind`,
     inputs: found(fit),
     sources: model,
     caveats: caveats(fit),

@@ -1,6 +1,6 @@
 import { FieldError, type Interval, convert, formatReading, fromWire } from '../quantity';
 import { type ParameterId, type Reading, parameters } from '../readings';
-import { type Deed, type DeedEffect, deedLabel, effectOf } from '../remedies';
+import { type Deed, type DeedEffect, type DeedKind, deedLabel, effectOf } from '../remedies';
 import { type Water, isAnimal } from '../waters';
 import {
   type CycleEvent,
@@ -51,8 +51,19 @@ export function effectOfDeed(deed: Deed, liters: number | null): DeedEffect | nu
 const counts = (deed: Deed): boolean =>
   ['ammonia-dose', 'challenge', 'water-change', 'feed', 'buffer'].includes(deed.kind);
 
+/** What may have killed part of the films; a rinse in the filter's own water does not (common practice). */
+const upsets: ReadonlySet<DeedKind> = new Set([
+  'filter-clean',
+  'filter-wash',
+  'media-change',
+  'filter-stopped',
+  'power-cut',
+  'medicine',
+]);
+
 function eventOf(deed: Deed, at: number, liters: number | null, source: SourceWater): CycleEvent | null {
   if (deed.kind === 'seeding') return { day: at, did: 'seed' };
+  if (upsets.has(deed.kind)) return { day: at, did: 'upset' };
   const effect = effectOfDeed(deed, liters);
   if (!effect) return null;
   if (effect.ammonia)
@@ -68,13 +79,17 @@ function eventOf(deed: Deed, at: number, liters: number | null, source: SourceWa
   return null;
 }
 
+/** The kit that most readings of a parameter are by; undefined where there are none. */
+function usualKit(readings: readonly Reading[], of: ParameterId): string | null | undefined {
+  const count = new Map<string | null, number>();
+  for (const r of readings) if (r.parameter === of) count.set(r.methodId, (count.get(r.methodId) ?? 0) + 1);
+  return [...count.entries()].sort((a, b) => b[1] - a[1])[0]?.[0];
+}
+
 /** Readings of nitrate by the kit that was used most: two kits may differ by two or three times (common practice). */
 function oneNitrateKit(readings: readonly Reading[]): { kept: readonly Reading[]; dropped: number } {
-  const nitrate = readings.filter((r) => r.parameter === 'nitrate');
-  const count = new Map<string | null, number>();
-  for (const r of nitrate) count.set(r.methodId, (count.get(r.methodId) ?? 0) + 1);
-  const [most] = [...count.entries()].sort((a, b) => b[1] - a[1]);
-  const kept = readings.filter((r) => r.parameter !== 'nitrate' || !most || r.methodId === most[0]);
+  const most = usualKit(readings, 'nitrate');
+  const kept = readings.filter((r) => r.parameter !== 'nitrate' || r.methodId === most);
   return { kept, dropped: readings.length - kept.length };
 }
 
@@ -94,7 +109,7 @@ function isFallen(reading: Reading, readings: readonly Reading[], deeds: readonl
 }
 
 /** What is noted under one time was done in this order: nobody buffers or doses water that they then throw away. */
-const atOnce: readonly CycleEvent['did'][] = ['warm', 'change', 'seed', 'buffer', 'feed', 'dose'];
+const atOnce: readonly CycleEvent['did'][] = ['warm', 'upset', 'change', 'seed', 'buffer', 'feed', 'dose'];
 
 const best = (reading: Reading | undefined): number | null => reading?.value?.best ?? null;
 
@@ -116,9 +131,9 @@ export function gatherLog({ water, start, readings, deeds, source: tap, now }: C
   const all = inside(readings, (r) => r.takenAt);
 
   const source: SourceWater = {
-    ammonia: best(tap.ammonia) ?? 0,
-    nitrite: best(tap.nitrite) ?? 0,
-    nitrate: best(tap.nitrate) ?? 0,
+    ammonia: best(tap.ammonia),
+    nitrite: best(tap.nitrite),
+    nitrate: best(tap.nitrate),
     alkalinity: best(tap.alkalinity),
   };
   const events: CycleEvent[] = [];
@@ -141,6 +156,7 @@ export function gatherLog({ water, start, readings, deeds, source: tap, now }: C
       `${dropped} nitrate ${dropped === 1 ? 'reading' : 'readings'} by another kit than most: kits differ too much to be mixed.`,
     );
   const planted = water.stockGroups.some((g) => !isAnimal(g));
+  const kits = { ammonia: usualKit(kept, 'ammonia'), nitrite: usualKit(kept, 'nitrite') };
   const observations: Observation[] = [];
   let fallen = 0;
   for (const r of kept) {
@@ -154,14 +170,24 @@ export function gatherLog({ water, start, readings, deeds, source: tap, now }: C
       continue;
     }
     const diluted = 'dilution' in r.entered && (r.entered.dilution ?? 1) > 1;
-    observations.push({ readingId: r.id, day: on(r.takenAt), of, value, diluted });
+    const otherKit = (of === 'ammonia' || of === 'nitrite') && r.methodId !== kits[of];
+    observations.push({
+      readingId: r.id,
+      day: on(r.takenAt),
+      of,
+      value,
+      diluted,
+      ...(otherKit ? { otherKit } : {}),
+    });
   }
   if (fallen > 0)
     leftOut.push(
       'Nitrate that fell away without a water change or plants: more often a bottle that was not shaken. Shake bottle 2 hard and repeat it.',
     );
   if (!events.some((e) => e.did === 'warm'))
-    assumed.push(`No temperature was read: ${usualCelsius} °C is assumed.`);
+    assumed.push(
+      `No temperature was read: ${usualCelsius - 5} to ${usualCelsius + 3} °C is taken as likely. Read it once.`,
+    );
   if (!observations.some((o) => o.of === 'alkalinity'))
     assumed.push('KH was not read: whether it lasts is a guess. Test it once.');
   const fish = water.stockGroups.some(isAnimal);

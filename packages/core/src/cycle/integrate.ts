@@ -3,6 +3,8 @@ import {
   type CycleState,
   type Kinetics,
   type Warmth,
+  chemistryOf,
+  comfortIn,
   halfUptake,
   nitrify,
   slot,
@@ -39,7 +41,7 @@ function finish(state: CycleState): void {
  */
 export function advance(state: CycleState, days: number, kinetics: Kinetics, warmth: Warmth): void {
   const [k1, k2, k3, k4] = stage as [CycleState, CycleState, CycleState, CycleState];
-  const hydrogenAtOne = 10 ** -kinetics.phAtOne;
+  const chemistry = chemistryOf(kinetics);
   let left = days;
   while (left > 1e-12) {
     const fed = kinetics.load > 0 || state[slot.food]! > nothingLeft;
@@ -51,15 +53,18 @@ export function advance(state: CycleState, days: number, kinetics: Kinetics, war
       ammonia || state[slot.nitrite]! > 0 ? state[slot.nitriteFilm]! / kinetics.nitriteHalf : 0,
       kinetics.uptake / halfUptake,
     );
-    const most = Math.min(longest, ofFastest / Math.max(1e-9, fastest * Math.max(0.2, warmth.speed)));
+    // In sour or spent water nothing is fast, however large the films: alkalinity moves slowly within a step.
+    const speed =
+      Math.max(0.2, warmth.speed) * Math.max(0.02, comfortIn(state[slot.alkalinity]!, kinetics, chemistry));
+    const most = Math.min(longest, ofFastest / Math.max(1e-9, fastest * speed));
     const step = left <= most ? left : left / Math.ceil(left / most);
-    nitrify(state, k1, kinetics, warmth, hydrogenAtOne);
+    nitrify(state, k1, kinetics, warmth, chemistry);
     for (let k = 0; k < slots; k++) trial[k] = state[k]! + (step / 2) * k1[k]!;
-    nitrify(trial, k2, kinetics, warmth, hydrogenAtOne);
+    nitrify(trial, k2, kinetics, warmth, chemistry);
     for (let k = 0; k < slots; k++) trial[k] = state[k]! + (step / 2) * k2[k]!;
-    nitrify(trial, k3, kinetics, warmth, hydrogenAtOne);
+    nitrify(trial, k3, kinetics, warmth, chemistry);
     for (let k = 0; k < slots; k++) trial[k] = state[k]! + step * k3[k]!;
-    nitrify(trial, k4, kinetics, warmth, hydrogenAtOne);
+    nitrify(trial, k4, kinetics, warmth, chemistry);
     for (let k = 0; k < slots; k++)
       state[k] = state[k]! + (step / 6) * (k1[k]! + 2 * (k2[k]! + k3[k]!) + k4[k]!);
     left -= step;

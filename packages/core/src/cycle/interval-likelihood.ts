@@ -61,11 +61,21 @@ export const deviationOf = (of: ObservedId, value: number): number => {
 const slips = 1 / 30;
 const oneAnswer = 1 / 20;
 
-/** What a test of this would show, were it exact: canonical units. */
-export function observed(of: ObservedId, state: CycleState, guess: Guess): number {
-  if (of === 'ph') return phOf(state[slot.alkalinity]!, guess.kinetics.phAtOne);
-  const value = state[slot[of]]!;
-  return of === 'nitrate' ? value * guess.nitrateKit : value;
+/** What the water holds of this, canonical units. */
+export const held = (of: ObservedId, state: CycleState, guess: Guess): number =>
+  of === 'ph' ? phOf(state[slot.alkalinity]!, guess.kinetics.phAtOne) : state[slot[of]]!;
+
+/** What a test of this would show, were hand and eye even: with what the kit is off by, canonical units. */
+export function shown(
+  { of, day, otherKit }: Pick<Observation, 'of' | 'day' | 'otherKit'>,
+  state: CycleState,
+  guess: Guess,
+): number {
+  const value = held(of, state, guess);
+  if (of === 'ph' || of === 'alkalinity') return value;
+  const other = otherKit === true && of !== 'nitrate' ? guess.otherKit[of] : 1;
+  const basis = of === 'nitrite' && guess.basis && day >= guess.basis.day ? guess.basis.times : 1;
+  return value * guess.kit[of] * other * basis;
 }
 
 /**

@@ -1,8 +1,8 @@
 import type { ObservedId, SourceWater } from './cycle-log';
 import type { CycleFit } from './fit';
 import { aheadOf, horizon, quantile } from './forecast';
-import { observed, probabilityOf } from './interval-likelihood';
-import { type PlanAhead, cleanSource, looksPerDay, runAhead } from './plan-ahead';
+import { probabilityOf, shown as shownBy } from './interval-likelihood';
+import { type PlanAhead, unknownSource, looksPerDay, runAhead } from './plan-ahead';
 import { isReady } from './ready';
 import { rangesOf, usualSteps } from './usual-cards';
 
@@ -41,7 +41,11 @@ function spread(values: ArrayLike<number>, weights?: ArrayLike<number>): number 
  * the spread of the ready day that is left on average over what it may show (expected posterior variance).
  * Null where nothing is worth its reagent, as when it is all but known.
  */
-export function nextTest(fit: CycleFit, plan: PlanAhead, source: SourceWater = cleanSource): NextTest | null {
+export function nextTest(
+  fit: CycleFit,
+  plan: PlanAhead,
+  source: SourceWater = unknownSource,
+): NextTest | null {
   const { samples } = fit;
   const ready = new Float64Array(samples.length);
   const shown = worthAsking.map(() =>
@@ -49,11 +53,13 @@ export function nextTest(fit: CycleFit, plan: PlanAhead, source: SourceWater = c
   );
   samples.forEach((sample, n) => {
     ready[n] = horizon;
-    runAhead(sample.now, aheadOf(sample, fit), plan, source, horizon, (k, state, warmth) => {
+    runAhead(sample.now, aheadOf(sample, n, fit.log), plan, source, horizon, (k, state, warmth) => {
       if (k % looksPerDay !== 0) return false;
       const day = k / looksPerDay;
       if (day >= 1 && day <= daysAhead)
-        worthAsking.forEach((of, j) => (shown[j]![day - 1]![n] = observed(of, state, sample.guess)));
+        worthAsking.forEach(
+          (of, j) => (shown[j]![day - 1]![n] = shownBy({ of, day: fit.log.days + day }, state, sample.guess)),
+        );
       if (ready[n] === horizon && isReady(state, plan.challenge, sample.guess.kinetics, warmth))
         ready[n] = day;
       return day >= daysAhead && ready[n]! < horizon;

@@ -19,11 +19,13 @@ export const slot = {
   food: 6,
   /** Nitrogen that plants took up. */
   plants: 7,
+  /** How far cells are past their lag: they grow at q/(1 + q) of their speed (Baranyi & Roberts 1994). */
+  awake: 8,
 } as const;
-export const slots = 8;
+export const slots = 9;
 export type CycleState = Float64Array;
 
-/** How fast things go. Rates hold at 25 °C. */
+/** How fast things go, and what slows them. Rates hold at 25 °C. */
 export interface Kinetics {
   /** Growth of the ammonia film at its fullest, 1/d. */
   readonly ammoniaGrowth: number;
@@ -39,6 +41,16 @@ export interface Kinetics {
   readonly uptake: number;
   /** pH where alkalinity is 1 meq/L. In water of one CO2 content the pH rises by one for ten times the alkalinity. */
   readonly phAtOne: number;
+  /** Film for which the surface has room, of each kind, mg/L of N a day: one that fills it grows no more. */
+  readonly room: number;
+  /** Low pH at which both films work at half speed. */
+  readonly halfAtPh: number;
+  /** Alkalinity at which both films work at half speed, meq/L. */
+  readonly halfAlkalinity: number;
+  /** Free ammonia that slows the nitrite film to half, mg/L as NH3. */
+  readonly ammoniaOnNitriteFilm: number;
+  /** Nitrous acid that slows both films to half, mg/L as HNO2. */
+  readonly nitrousOnBoth: number;
 }
 
 /**
@@ -49,25 +61,27 @@ export interface Kinetics {
 const decay = 0.02;
 /** Part of the food that rots in a day. Hedge Lamp's own: a pinch is gone in about a week. */
 const rotting = 0.3;
-/** Warmer by one degree, faster by so much: 1.07 to 1.10 in activated-sludge texts (from memory). */
-const perDegree = 1.085;
-/** pH at which both films work at half speed: they slow under 7 and nearly stop under 6 (common practice). */
-const halfAtLowPh = 10 ** -6.5;
 const halfAtHighPh = 10 ** -9.5;
-/** Alkalinity at which they work at half speed, meq/L: they stop near zero. Hedge Lamp's own within that. */
-const halfAlkalinity = 0.1;
 /** Nitrate at which plants take up at half speed, mg/L as N. Hedge Lamp's own. */
 export const halfUptake = 0.5;
 /**
- * Inhibition, Anthonisen and others 1976: free ammonia slows nitrite oxidizers from 0.1–1 mg/L NH3 and ammonia
- * oxidizers from 10–150, nitrous acid both from 0.22–2.8 mg/L HNO2. Each the upper end or the middle of its range:
- * a film that sits in ammonia grows used to it.
+ * What a filter is like where nobody knows better.
+ * - Inhibition, Anthonisen and others 1976: free ammonia slows nitrite oxidizers from 0.1–1 mg/L NH3 and ammonia
+ *   oxidizers from 10–150, nitrous acid both from 0.22–2.8 mg/L HNO2.
+ * - Both films slow under pH 7 and nearly stop under 6 (common practice).
+ * - They stop near zero alkalinity. Hedge Lamp's own within that.
+ * - Room: a filter of usual size carries five to eighty mg/L of N a day at full speed. Hedge Lamp's own.
  */
-const ammoniaOnNitriteFilm = 1;
+export const usualLimits = {
+  room: 30,
+  halfAtPh: 6.5,
+  halfAlkalinity: 0.15,
+  ammoniaOnNitriteFilm: 0.8,
+  nitrousOnBoth: 1,
+} as const;
 const ammoniaOnAmmoniaFilm = 40;
-const nitrousOnBoth = 1.5;
 
-const { ammonia, nitrite, nitrate, ammoniaFilm, nitriteFilm, alkalinity, food, plants } = slot;
+const { ammonia, nitrite, nitrate, ammoniaFilm, nitriteFilm, alkalinity, food, plants, awake } = slot;
 /** mg of NH3 and of HNO2 in a mg of N. */
 const freePerNitrogen = molarMass.NH3 / molarMass.N;
 const nitrousPerNitrogen = molarMass.HNO2 / molarMass.N;
@@ -85,18 +99,27 @@ export interface Warmth {
   readonly nitrousKa: number;
 }
 
+/** Least and most °C at which the films work at all, and where they usually work best (from memory). */
+const least = 4;
+const most = 41;
+export const usualBest = 29;
+/** Cardinal temperatures with inflection: Rosso, Lobry & Flandrois 1993, J. Theor. Biol. 162: 447–463. */
+const cardinal = (celsius: number, best: number): number =>
+  celsius <= least || celsius >= most
+    ? 0
+    : ((celsius - most) * (celsius - least) ** 2) /
+      ((best - least) * ((best - least) * (celsius - best) - (best - most) * (best + least - 2 * celsius)));
+
 /**
- * Speed of both films against 25 °C: by 8.5 % a degree between 15 and 30 °C, less than that outside, nothing at 42.
- * Source of the step: activated-sludge texts (from memory); the fall outside is common practice, its shape our own.
+ * Speed of both films against 25 °C, by a curve that is bounded: nothing at 4 and 41 °C, most at its best. Between 15 and
+ * 25 °C about 9 % a degree; activated-sludge texts give 7 to 10 (from memory).
  * @param celsius water temperature
+ * @param best °C at which the films work fastest
  */
-export function warmthAt(celsius: number): Warmth {
-  const usual = perDegree ** (Math.min(celsius, 30) - 25);
-  const cold = celsius < 15 ? Math.exp(-(((15 - celsius) / 10) ** 2)) : 1;
-  const hot = celsius > 30 ? Math.max(0, (42 - celsius) / 12) : 1;
+export function warmthAt(celsius: number, best: number = usualBest): Warmth {
   return {
     celsius,
-    speed: usual * cold * hot,
+    speed: cardinal(celsius, best) / cardinal(25, best),
     ammoniumKa: 10 ** -ammoniumPKa(celsius),
     // Anthonisen and others 1976, J. Water Pollut. Control Fed. 48: 835–852.
     nitrousKa: Math.exp(-2300 / (celsius + 273)),
@@ -107,32 +130,52 @@ export function warmthAt(celsius: number): Warmth {
 export const phOf = (alkalinity: number, phAtOne: number): number =>
   Math.min(9.5, phAtOne + Math.log10(Math.max(alkalinity, 1e-3)));
 
-/** How much of their full speed pH and alkalinity leave both films, 0 to 1. */
-export function comfort(alkalinity: number, phAtOne: number): number {
-  const alk = Math.max(alkalinity, 1e-9);
-  return comfortOf(alk, 10 ** -phAtOne / alk);
+/** What pH and alkalinity of a water leave the films, worked out once for a stretch of time. */
+export interface Chemistry {
+  /** 10^(−pH) where alkalinity is 1 meq/L. */
+  readonly hydrogenAtOne: number;
+  /** Hydrogen ion at which the films work at half speed, mol/L. */
+  readonly halfAtHydrogen: number;
 }
-const comfortOf = (alk: number, hydrogen: number): number => {
-  const acid = hydrogen / halfAtLowPh;
+export const chemistryOf = ({ phAtOne, halfAtPh }: Kinetics): Chemistry => ({
+  hydrogenAtOne: 10 ** -phAtOne,
+  halfAtHydrogen: 10 ** -halfAtPh,
+});
+
+/** How much of their full speed pH and alkalinity leave both films, 0 to 1. */
+export function comfort(alkalinity: number, kinetics: Kinetics): number {
+  return comfortIn(alkalinity, kinetics, chemistryOf(kinetics));
+}
+/** The same where the chemistry is worked out already. */
+export function comfortIn(
+  alkalinity: number,
+  { halfAlkalinity }: Kinetics,
+  { hydrogenAtOne, halfAtHydrogen }: Chemistry,
+): number {
+  const alk = Math.max(alkalinity, 1e-9);
+  return comfortOf(alk, hydrogenAtOne / alk, halfAtHydrogen, halfAlkalinity);
+}
+const comfortOf = (alk: number, hydrogen: number, halfAtHydrogen: number, halfAlkalinity: number): number => {
+  const acid = hydrogen / halfAtHydrogen;
   const base = halfAtHighPh / hydrogen;
   return alk / (alk + halfAlkalinity) / ((1 + acid * acid) * (1 + base * base));
 };
 
 /**
- * Two-step nitrification: Monod growth with Haldane inhibition, slowed by cold, low pH and want of alkalinity.
+ * Two-step nitrification: Monod growth with Haldane inhibition of each step by its own form, slowed by cold, low pH and want
+ * of alkalinity, after a lag, and less the fuller the surface is.
  * - Nitrogen is conserved: what is lost by ammonia, nitrite, nitrate and food is gained by another of them or by plants.
  * - Alkalinity: two equivalents are used a mole of N oxidized (7.146 mg CaCO3 a mg of N); decay and the excretion of
  *   ammonia give one back, and so does nitrate that plants take up.
  * @param state as `slot` lays it out
  * @param change written to: the change of each a day
- * @param hydrogenAtOne 10^(−pH) where alkalinity is 1 meq/L
  */
 export function nitrify(
   state: CycleState,
   change: CycleState,
   kinetics: Kinetics,
   warmth: Warmth,
-  hydrogenAtOne: number,
+  { hydrogenAtOne, halfAtHydrogen }: Chemistry,
 ): void {
   const s = state[ammonia]! > 0 ? state[ammonia]! : 0;
   const i = state[nitrite]! > 0 ? state[nitrite]! : 0;
@@ -140,29 +183,37 @@ export function nitrify(
   const alk = state[alkalinity]! > 1e-9 ? state[alkalinity]! : 1e-9;
   // No logarithm here: this runs tens of millions of times in one fit.
   const hydrogen = hydrogenAtOne / alk;
-  const speed = warmth.speed * comfortOf(alk, hydrogen);
+  const speed = warmth.speed * comfortOf(alk, hydrogen, halfAtHydrogen, kinetics.halfAlkalinity);
   const free = (s * freePerNitrogen) / (1 + hydrogen / warmth.ammoniumKa);
   const nitrous = (i * nitrousPerNitrogen * hydrogen) / (hydrogen + warmth.nitrousKa);
-  const byNitrous = 1 / (1 + nitrous / nitrousOnBoth);
+  const slowedByNitrous = 1 + nitrous / kinetics.nitrousOnBoth;
   const eatsAmmonia =
-    (speed * byNitrous * s) / (kinetics.ammoniaHalf + s * (1 + free / ammoniaOnAmmoniaFilm));
+    (speed * s) / (slowedByNitrous * (kinetics.ammoniaHalf + s * (1 + free / ammoniaOnAmmoniaFilm)));
   const eatsNitrite =
-    (speed * i) /
-    (kinetics.nitriteHalf + i * (1 + nitrous / nitrousOnBoth)) /
-    (1 + free / ammoniaOnNitriteFilm);
+    (speed * i) / (kinetics.nitriteHalf + i * slowedByNitrous) / (1 + free / kinetics.ammoniaOnNitriteFilm);
   const oxidized = state[ammoniaFilm]! * eatsAmmonia;
   const passed = state[nitriteFilm]! * eatsNitrite;
   const rotted = rotting * warmth.speed * state[food]!;
   const made = kinetics.load + rotted;
   const taken = (kinetics.uptake * o) / (halfUptake + o);
+  const past = state[awake]! / (1 + state[awake]!);
+  const room = 1 / kinetics.room;
   change[ammonia] = made - oxidized;
   change[nitrite] = oxidized - passed;
   change[nitrate] = passed - taken;
-  change[ammoniaFilm] = state[ammoniaFilm]! * (kinetics.ammoniaGrowth * eatsAmmonia - decay * warmth.speed);
-  change[nitriteFilm] = state[nitriteFilm]! * (kinetics.nitriteGrowth * eatsNitrite - decay * warmth.speed);
+  change[ammoniaFilm] =
+    state[ammoniaFilm]! *
+    (past * Math.max(0, 1 - state[ammoniaFilm]! * room) * kinetics.ammoniaGrowth * eatsAmmonia -
+      decay * warmth.speed);
+  change[nitriteFilm] =
+    state[nitriteFilm]! *
+    (past * Math.max(0, 1 - state[nitriteFilm]! * room) * kinetics.nitriteGrowth * eatsNitrite -
+      decay * warmth.speed);
   change[alkalinity] = perNitrogen * (made + taken - 2 * oxidized);
   change[food] = -rotted;
   change[plants] = taken;
+  // Wide awake there is nothing left to follow.
+  change[awake] = state[awake]! < 1e3 ? state[awake]! * kinetics.ammoniaGrowth * eatsAmmonia : 0;
 }
 
 /** All nitrogen that the water, its food and its plants hold, mg/L as N. */

@@ -5,6 +5,7 @@ import {
   formatReading,
   interval,
   molarMass,
+  overBox,
   overlap,
   point,
   scale,
@@ -125,7 +126,9 @@ export function nitrogenBooks({
   const doses = done.flatMap(({ effect }) => effect?.ammonia ?? []);
   const foods = done.flatMap(({ effect }) => effect?.food ?? []);
   const changes = done.flatMap(({ day, effect }) => (effect?.part ? [{ day, part: effect.part }] : []));
-  const tap = source.ammonia + source.nitrite + source.nitrate;
+  // What nobody read of the tap is unknown, not nothing.
+  const tap = add(nothing, ...forms.map((of) => (source[of] === null ? unread[of] : point(source[of]))));
+  const unreadTap = forms.filter((of) => source[of] === null);
   const times = (n: number) => `${n} ${n === 1 ? 'time' : 'times'}`;
 
   const cameIn: BookRow[] = [
@@ -146,8 +149,14 @@ export function nitrogenBooks({
       ? [
           {
             label: 'With new water',
-            amount: add(nothing, ...changes.map(({ part }) => scale(part, tap))),
-            note: times(changes.length),
+            amount: add(
+              nothing,
+              ...changes.map(({ part }) => overBox([part, tap], (of, water) => of! * water!)),
+            ),
+            note:
+              unreadTap.length > 0
+                ? `${times(changes.length)}; ${unreadTap.join(', ')} of the tap not read: assumed`
+                : times(changes.length),
           },
         ]
       : []),

@@ -1,9 +1,11 @@
+import { seededRandom } from '../practice';
 import { molarMass } from '../quantity';
-import type { Feeding, SourceWater } from './cycle-log';
+import type { CycleLog, Feeding, SourceWater } from './cycle-log';
 import type { CycleStartDraft } from './cycle-start';
 import { advance } from './integrate';
 import { type CycleState, type Kinetics, type Warmth, phOf, slot, warmthAt } from './nitrification';
-import { changeWater } from './replay';
+import { broughtBy, changeWater, lose } from './replay';
+import type { Guess } from './unknowns';
 
 /** What will be done from now on: the keeper's school, and what they would like to try. */
 export interface PlanAhead {
@@ -14,8 +16,10 @@ export interface PlanAhead {
   readonly redose: 'daily' | 'when-gone' | 'never';
   /** Alkalinity that a dose brings, meq in a mg of N: household ammonia is a base, ammonium chloride is none. */
   readonly doseAlkalinity: number;
-  /** Nitrogen of the food that goes in when ammonia is gone and the last has rotted, mg/L; 0 where none does. */
+  /** Nitrogen of a helping of food, mg/L; 0 where none goes in. */
   readonly food: number;
+  /** Days from one helping to the next, as long as ammonia stays under the target; null: when the last has rotted. */
+  readonly foodEvery: number | null;
   /** True where no dose goes in while nitrite is high. */
   readonly pauseAtPeak: boolean;
   /** The next doses where they are to differ from the target: mg/L as N, 0 for none. */
@@ -52,12 +56,24 @@ export const planOf = (
   // NH3 + H2O → NH4+ + OH−: one equivalent a mole.
   doseAlkalinity: start.ammoniaFrom === 'household-ammonia' ? 1 / molarMass.N : 0,
   food: feeding === 'food' ? helping : 0,
+  foodEvery: null,
   pauseAtPeak: start.pauseAtPeak,
   nextDoses: [],
   warmer: 0,
   keepKh: true,
   change,
 });
+
+/** The plan with helpings of food as this log shows them: what a keeper did is the best guess of what they will do. */
+export function asFedSoFar(plan: PlanAhead, { events, days }: CycleLog): PlanAhead {
+  const fed = events.flatMap((e) => (e.did === 'feed' ? [e.nitrogen] : []));
+  if (plan.food <= 0 || fed.length < 2) return plan;
+  return {
+    ...plan,
+    food: fed.reduce((sum, n) => sum + n, 0) / fed.length,
+    foodEvery: Math.max(1, days / fed.length),
+  };
+}
 
 /** Nitrogen that a helping of food gives off, mg/L. Hedge Lamp's own: a pinch of flakes. */
 export const helping = 1;
@@ -72,13 +88,29 @@ export const bufferBy = 1.07;
 /** Looks a day. */
 export const looksPerDay = 4;
 
-/** One way the future may go: what a sample says, if the plan is kept. */
+/** One way the future may go: what a sample says, if the plan is kept about as well as plans are. */
 export interface Ahead {
-  readonly kinetics: Kinetics;
+  readonly guess: Guess;
   readonly warmth: Warmth;
-  /** The tap's alkalinity where nobody read it, meq/L. */
-  readonly alkalinity: number;
+  /** Lot of this way: the same one gives the same slips of the keeper, whatever the plan. */
+  readonly lot: number;
+  /** True where KH was read in this log: who never read it seldom sees it run out. */
+  readonly readsKh: boolean;
 }
+
+/** What nobody does quite as planned. Hedge Lamp's own. */
+const keeper = {
+  /** Spread of one dose against another. */
+  dose: 0.12,
+  /** Least share of the days on which the keeper comes by; drawn anew for each way. */
+  comes: 0.4,
+  /** Spread of what animals and decay bring, day by day. */
+  load: 0.25,
+  /** Share who keep KH up as planned: those who have read it in this log, and those who have not. */
+  keepsKh: { read: 0.98, unread: 0.88 },
+  /** Chance a day that part of the films is lost: a power cut, a medicine, tap water on the media. About one in thirteen a month. */
+  mishap: 0.0025,
+};
 
 const freeAmmonia = (state: CycleState, kinetics: Kinetics, warmth: Warmth): number => {
   const hydrogen = 10 ** -phOf(state[slot.alkalinity]!, kinetics.phAtOne);
@@ -91,41 +123,55 @@ export interface PutIn {
   doses: number;
   /** Alkalinity as bicarbonate, meq/L. */
   buffered: number;
+  /** Day of the last helping of food; −∞ where none went in yet. */
+  fedOn: number;
 }
 
-/** The keeper comes by once a day, changes water where fish need it, buffers and doses. */
-function comeBy(state: CycleState, plan: PlanAhead, putIn: PutIn, ahead: Ahead, source: SourceWater): void {
+/** The keeper comes by, changes water where fish need it, buffers and doses. */
+function comeBy(
+  state: CycleState,
+  plan: PlanAhead,
+  putIn: PutIn,
+  { guess, warmth }: Ahead,
+  source: SourceWater,
+  day: number,
+  uneven: () => number,
+): void {
   if (plan.change) {
-    const free = freeAmmonia(state, ahead.kinetics, ahead.warmth);
+    const free = freeAmmonia(state, guess.kinetics, warmth);
     if (free > plan.change.freeAmmonia || state[slot.nitrite]! > plan.change.nitrite)
-      changeWater(state, plan.change.part, {
-        ...source,
-        alkalinity: source.alkalinity ?? ahead.alkalinity,
-      });
+      changeWater(state, plan.change.part, broughtBy(source, guess), guess.drifting);
   }
   if (plan.keepKh && state[slot.alkalinity]! < bufferUnder) {
     state[slot.alkalinity] = state[slot.alkalinity]! + bufferBy;
     putIn.buffered += bufferBy;
   }
   const ammonia = state[slot.ammonia]!;
-  if (plan.food > 0 && ammonia < dosedUnder && state[slot.food]! < 0.7 * plan.food)
-    state[slot.food] = state[slot.food]! + plan.food;
+  const hungry =
+    plan.foodEvery === null
+      ? ammonia < dosedUnder && state[slot.food]! < 0.7 * plan.food
+      : ammonia < plan.target && day - putIn.fedOn >= plan.foodEvery;
+  if (plan.food > 0 && hungry) {
+    state[slot.food] = state[slot.food]! + plan.food * guess.feed;
+    putIn.fedOn = day;
+  }
   if (plan.redose === 'never') return;
   if (plan.redose === 'when-gone' && ammonia >= dosedUnder) return;
   if (plan.pauseAtPeak && state[slot.nitrite]! > nitritePeak) return;
-  const dose = (plan.nextDoses[putIn.doses] ?? plan.target) - ammonia;
+  const wanted = (plan.nextDoses[putIn.doses] ?? plan.target) - ammonia;
   putIn.doses += 1;
-  if (dose <= 0) return;
+  if (wanted <= 0) return;
+  const dose = wanted * guess.dose * uneven();
   state[slot.ammonia] = ammonia + dose;
   state[slot.alkalinity] = state[slot.alkalinity]! + dose * plan.doseAlkalinity;
 }
 
-/** What is in clean water, where nothing is known of the tap. */
-export const cleanSource: SourceWater = { ammonia: 0, nitrite: 0, nitrate: 0, alkalinity: null };
+/** What is in the water of a change, where nothing is known of the tap. */
+export const unknownSource: SourceWater = { ammonia: null, nitrite: null, nitrate: null, alkalinity: null };
 
 /**
- * Runs a water ahead with the plan kept.
- * @param look called four times a day, first at the present; the keeper comes by right after each whole day's look
+ * Runs a water ahead with the plan kept about as well as plans are: doses come out uneven, and on some days nobody comes by.
+ * @param look called four times a day, first at the present; the keeper comes by right after a whole day's look
  * @param days whole days to run
  */
 export function runAhead(
@@ -137,11 +183,25 @@ export function runAhead(
   look: (k: number, state: CycleState, warmth: Warmth, putIn: Readonly<PutIn>) => boolean | void,
 ): void {
   const state = now.slice();
-  const warmth = plan.warmer === 0 ? ahead.warmth : warmthAt(ahead.warmth.celsius + plan.warmer);
-  const putIn: PutIn = { doses: 0, buffered: 0 };
+  const { guess, warmth: present, lot, readsKh } = ahead;
+  const warmth = plan.warmer === 0 ? present : warmthAt(present.celsius + plan.warmer, guess.bestWarmth);
+  const random = seededRandom(lot);
+  const comes = keeper.comes + (1 - keeper.comes) * random.next();
+  const keepsKh = random.next() < (readsKh ? keeper.keepsKh.read : keeper.keepsKh.unread);
+  const kept = keepsKh ? plan : { ...plan, keepKh: false };
+  const putIn: PutIn = { doses: 0, buffered: 0, fedOn: -Infinity };
+  let kinetics = guess.kinetics;
   for (let k = 0; k <= days * looksPerDay; k++) {
-    if (k > 0) advance(state, 1 / looksPerDay, ahead.kinetics, warmth);
+    if (k > 0) advance(state, 1 / looksPerDay, kinetics, warmth);
     if (look(k, state, warmth, putIn) === true) return;
-    if (k % looksPerDay === 0) comeBy(state, plan, putIn, { ...ahead, warmth }, source);
+    if (k % looksPerDay !== 0) continue;
+    // Each day draws the same lots whatever the plan, so that a what-if differs by the plan alone.
+    const [come, dose, load] = [random.next(), random.spread(keeper.dose), random.spread(keeper.load)];
+    const [mishap, left] = [random.next(), random.next()];
+    // From a third down to a thousandth is left, as of a loss in the past.
+    if (k > 0 && mishap < keeper.mishap) lose(state, 0.35 * 10 ** (-2.5 * left));
+    if (guess.kinetics.load > 0) kinetics = { ...guess.kinetics, load: guess.kinetics.load * Math.exp(load) };
+    if (come < comes)
+      comeBy(state, kept, putIn, { ...ahead, warmth }, source, k / looksPerDay, () => Math.exp(dose));
   }
 }

@@ -1,6 +1,6 @@
 import { parameters } from '../readings/parameter';
 import { advance } from './integrate';
-import { type CycleState, type Kinetics, type Warmth, slot } from './nitrification';
+import { type CycleState, type Kinetics, type Warmth, slot, slots } from './nitrification';
 
 /** Under this a usual card shows the color of zero: half its lowest step, mg/L as N (common practice). */
 export const goneBelow = {
@@ -8,13 +8,16 @@ export const goneBelow = {
   nitrite: parameters.nitrite.trace! / 2,
 } as const;
 
-const trial = new Float64Array(8);
+const trial = new Float64Array(slots);
 
 /** With animals in the water a film is as large as their load, and the last trace never goes: under the lowest step. */
 export const lowWithFish = {
   ammonia: parameters.ammonia.trace!,
   nitrite: parameters.nitrite.trace!,
 } as const;
+
+/** Days for which both must stay low with animals before it counts: a water is low before it rises, too. Hedge Lamp's own. */
+export const staysLow = 7;
 
 /**
  * Whether a filter is ready from here. It passes the 24-hour challenge: ammonia raised to a dose, and a day later

@@ -1,17 +1,22 @@
-import { type CycleEvent, type CycleLog, usualCelsius } from './cycle-log';
+import { type CycleEvent, type CycleLog, type SourceWater, usualCelsius } from './cycle-log';
 import { advance } from './integrate';
 import { type CycleState, type Warmth, slot, warmthAt } from './nitrification';
 import type { Guess } from './unknowns';
 
 /** Something happens, or somebody looks, at one time. */
-type Stop =
-  | { readonly days: number; readonly warmth: Warmth; readonly event: CycleEvent }
-  | { readonly days: number; readonly warmth: Warmth; readonly look: number };
+type Stop = {
+  readonly days: number;
+  /** Place of the temperature before it in the timeline's list. */
+  readonly warmth: number;
+} & ({ readonly event: CycleEvent } | { readonly look: number });
 
 /** A log as a list of stops, each with the days since the one before: made once, run thousands of times. */
 export interface Timeline {
   readonly stops: readonly Stop[];
-  readonly warmthAtEnd: Warmth;
+  /** Every temperature that was read, °C; the usual one where none was. */
+  readonly celsius: readonly number[];
+  /** Place of the temperature at the end. */
+  readonly last: number;
 }
 
 /**
@@ -24,32 +29,58 @@ export function timelineOf(log: CycleLog, looks: readonly number[]): Timeline {
     ...looks.map((day, look) => ({ day, order: 0, look })),
     ...log.events.map((event) => ({ day: event.day, order: 1, event })),
   ].sort((a, b) => a.day - b.day || a.order - b.order);
-  const first = log.events.find((e) => e.did === 'warm');
-  let warmth = warmthAt(first?.celsius ?? usualCelsius);
+  const celsius: number[] = [log.events.find((e) => e.did === 'warm')?.celsius ?? usualCelsius];
+  const placeOf = (read: number): number => {
+    const known = celsius.indexOf(read);
+    return known >= 0 ? known : celsius.push(read) - 1;
+  };
+  let warmth = 0;
   let at = 0;
   const stops = all.map(({ day, ...what }): Stop => {
     const days = Math.max(0, day - at);
     at = Math.max(at, day);
     const before = warmth;
-    if ('event' in what && what.event.did === 'warm') warmth = warmthAt(what.event.celsius);
+    if ('event' in what && what.event.did === 'warm') warmth = placeOf(what.event.celsius);
     return 'event' in what
       ? { days, warmth: before, event: what.event }
       : { days, warmth: before, look: what.look };
   });
-  return { stops, warmthAtEnd: warmth };
+  return { stops, celsius, last: warmth };
 }
 
-/** Takes a part of the water out and puts another in; films, food and plants stay. */
+/** What a guess makes of a temperature that was read. */
+export const warmthOf = (celsius: number, { warmer, bestWarmth }: Guess): Warmth =>
+  warmthAt(celsius + warmer, bestWarmth);
+
+/** What a change brings where nobody read it: no ammonia or nitrite, and the rest as the water began. */
+export const broughtBy = (source: SourceWater, guess: Guess) => ({
+  ammonia: source.ammonia ?? 0,
+  nitrite: source.nitrite ?? 0,
+  nitrate: source.nitrate ?? guess.start[slot.nitrate]!,
+  alkalinity: source.alkalinity ?? guess.start[slot.alkalinity]!,
+});
+
+/** Takes a part of the water out, with the cells that drift in it, and puts another in; films, food and plants stay. */
 export function changeWater(
   state: CycleState,
   part: number,
-  source: { ammonia: number; nitrite: number; nitrate: number; alkalinity: number },
+  brings: ReturnType<typeof broughtBy>,
+  drifting: number,
 ): void {
-  const mix = (k: number, brings: number) => (state[k] = (1 - part) * state[k]! + part * brings);
-  mix(slot.ammonia, source.ammonia);
-  mix(slot.nitrite, source.nitrite);
-  mix(slot.nitrate, source.nitrate);
-  mix(slot.alkalinity, source.alkalinity);
+  const mix = (k: number, brought: number) => (state[k] = (1 - part) * state[k]! + part * brought);
+  mix(slot.ammonia, brings.ammonia);
+  mix(slot.nitrite, brings.nitrite);
+  mix(slot.nitrate, brings.nitrate);
+  mix(slot.alkalinity, brings.alkalinity);
+  state[slot.ammoniaFilm] = state[slot.ammoniaFilm]! * (1 - drifting * part);
+  state[slot.nitriteFilm] = state[slot.nitriteFilm]! * (1 - drifting * part);
+}
+
+/** Kills all of both films but a share, and sends what is left back to sleep. */
+export function lose(state: CycleState, left: number): void {
+  state[slot.ammoniaFilm] = state[slot.ammoniaFilm]! * left;
+  state[slot.nitriteFilm] = state[slot.nitriteFilm]! * left;
+  state[slot.awake] = Math.min(state[slot.awake]!, 0.3);
 }
 
 function happen(state: CycleState, event: CycleEvent, guess: Guess): void {
@@ -62,17 +93,17 @@ function happen(state: CycleState, event: CycleEvent, guess: Guess): void {
       state[slot.food] = state[slot.food]! + event.nitrogen * guess.feed;
       return;
     case 'change':
-      changeWater(state, event.part, {
-        ...event.source,
-        alkalinity: event.source.alkalinity ?? guess.start[slot.alkalinity]!,
-      });
+      changeWater(state, event.part, broughtBy(event.source, guess), guess.drifting);
       return;
     case 'buffer':
       state[slot.alkalinity] = state[slot.alkalinity]! + event.alkalinity;
       return;
     case 'seed':
-      state[slot.ammoniaFilm] = state[slot.ammoniaFilm]! + guess.seed;
-      state[slot.nitriteFilm] = state[slot.nitriteFilm]! + guess.seed;
+      if (guess.dead !== 'ammonia') state[slot.ammoniaFilm] = state[slot.ammoniaFilm]! + guess.seed;
+      if (guess.dead !== 'nitrite') state[slot.nitriteFilm] = state[slot.nitriteFilm]! + guess.seed;
+      return;
+    case 'upset':
+      lose(state, guess.survival);
       return;
     case 'warm':
   }
@@ -89,8 +120,21 @@ export function replay(
   look: (k: number, state: CycleState) => void,
 ): CycleState {
   const state = guess.start.slice();
+  const warmths = timeline.celsius.map((read) => warmthOf(read, guess));
+  let at = 0;
+  let lost = guess.lost;
   for (const stop of timeline.stops) {
-    if (stop.days > 0) advance(state, stop.days, guess.kinetics, stop.warmth);
+    const warmth = warmths[stop.warmth]!;
+    let days = stop.days;
+    if (lost && lost.day <= at + days) {
+      const until = Math.max(0, lost.day - at);
+      advance(state, until, guess.kinetics, warmth);
+      lose(state, lost.left);
+      days -= until;
+      lost = null;
+    }
+    if (days > 0) advance(state, days, guess.kinetics, warmth);
+    at += stop.days;
     if ('event' in stop) happen(state, stop.event, guess);
     else look(stop.look, state);
   }

@@ -1,9 +1,10 @@
 import type { SeededRandom } from '../practice';
 import { type Interval, interval, toCanonical } from '../quantity';
 import type { CycleEvent, CycleLog, Observation, ObservedId, Seeding } from './cycle-log';
-import { deviationOf, observed } from './interval-likelihood';
+import { deviationOf, shown } from './interval-likelihood';
 import { advance } from './integrate';
-import { type CycleState, slot, warmthAt } from './nitrification';
+import { type CycleState, slot } from './nitrification';
+import { warmthOf } from './replay';
 import { bufferBy, bufferUnder } from './plan-ahead';
 import { isReady } from './ready';
 import { usualSteps } from './usual-cards';
@@ -62,9 +63,10 @@ export function simulatedCycle(
   const truth = guessAt(
     unknowns,
     unknowns.map(() => random.spread(1)),
+    days,
   );
   const celsius = 25 + random.spread(1);
-  const warmth = warmthAt(celsius);
+  const warmth = warmthOf(celsius, truth);
   const state = truth.start.slice();
   const events: CycleEvent[] = [{ day: 0, did: 'warm', celsius }];
   const observations: Observation[] = [];
@@ -79,7 +81,7 @@ export function simulatedCycle(
         readingId: `${of}-${day}`,
         day,
         of,
-        value: simulatedReading(of, observed(of, state, truth), random),
+        value: simulatedReading(of, shown({ of, day }, state, truth), random),
       });
     if (day % 2 === 0 && day > 0) {
       read('ammonia');

@@ -140,13 +140,16 @@ export function stageFromReadings(
         stage: 'nitrite-falling',
         reasons: [`Nitrite fell from ${words(crest)} to ${words(now)}; the ranges do not meet.`],
       };
+    const rises = after.some((o) => o.day < now.day && o.value.high < now.value.low);
     const top = ammonia.reduce((a, b) => (b.value.best > a.value.best ? b : a));
     if (gone || last.value.high < top.value.low)
       return {
         stage: 'nitrite-peak',
         reasons: [
           gone ? `Ammonia was gone ${when(last)}.` : `Ammonia fell from ${words(top)} to ${words(last)}.`,
-          `Nitrite stands at ${words(now)} and has not fallen.`,
+          rises
+            ? `Nitrite has risen to ${words(now)}: its film has yet to catch up.`
+            : `Nitrite stands at ${words(now)}; no fall shows yet.`,
         ],
       };
     return {
@@ -170,10 +173,15 @@ export function stageFromReadings(
           : 'Nitrite was not tested yet.',
       ],
     };
+  const risen = since.some((o) => o.day < last.day && o.value.high < last.value.low);
   return {
     stage: 'waiting',
     reasons: [
-      `Ammonia is ${words(last)} and has not fallen since the last dose.`,
+      gone
+        ? `Ammonia reads as nothing ${when(last)}, and nothing was read before it that it could have fallen from.`
+        : risen
+          ? `Ammonia has risen to ${words(last)}: more comes in than is turned over.`
+          : `Ammonia is ${words(last)}; no fall shows yet.`,
       now ? 'Nitrite has not shown yet.' : 'Nitrite was not tested yet.',
     ],
   };
@@ -182,16 +190,19 @@ export function stageFromReadings(
 /** Least share of a day's dose that a film turns over in a day to count as awake. Hedge Lamp's own. */
 const awake = 0.15;
 
+/** The last traces go slowly however large the film is: a film is judged at half its speed at least. */
+const halfSpeed = 0.5;
+
 /**
  * The stage that most explanations of the log are in, and the share of them.
  * @param challenge mg/L as N; null with animals
  */
 export function stageFromFit(
-  { samples, warmth }: CycleFit,
+  { samples }: CycleFit,
   challenge: number | null,
 ): { stage: Stage; share: number } {
   const count = new Map<Stage, number>();
-  for (const { guess, now } of samples) {
+  for (const { guess, now, warmth } of samples) {
     const ammoniaFilm = now[slot.ammoniaFilm]! * warmth.speed;
     const nitriteFilm = now[slot.nitriteFilm]! * warmth.speed;
     const target = challenge ?? guess.kinetics.load;
@@ -203,7 +214,7 @@ export function stageFromFit(
         ? 'waiting'
         : nitrite < goneBelow.nitrite * 4 && ammonia > goneBelow.ammonia
           ? 'ammonia-falling'
-          : nitriteFilm * (nitrite / (nitrite + guess.kinetics.nitriteHalf)) <
+          : nitriteFilm * Math.max(halfSpeed, nitrite / (nitrite + guess.kinetics.nitriteHalf)) <
               Math.min(ammoniaFilm * (ammonia / (ammonia + guess.kinetics.ammoniaHalf)) + 0.05, target)
             ? 'nitrite-peak'
             : 'nitrite-falling';

@@ -42,8 +42,8 @@ const highAmmonia = 5;
 const highNitrite = toCanonical(10, 'nitrite', 'mg/L NO2');
 
 /**
- * Days since the figure that should fall at this stage was last seen to fall; what was put in or changed in between
- * starts the count anew. Null where the stage asks for nothing to fall.
+ * Days since the figure that should fall at this stage was last seen to move; a rise is movement, too, and what was put in
+ * or changed in between starts the count anew. Null where the stage asks for nothing to fall, or nothing is left to.
  */
 function daysStill(log: CycleLog, stage: Stage): { days: number; of: ObservedId } | null {
   const of: ObservedId | null =
@@ -54,14 +54,14 @@ function daysStill(log: CycleLog, stage: Stage): { days: number; of: ObservedId 
         : null;
   const readings = log.observations.filter((o) => o.of === of);
   const last = readings.at(-1);
-  if (!of || !last) return null;
+  if (!of || !last || last.value.low <= 0) return null;
   const moved = log.events.filter(
     (e) => e.did === 'change' || (of === 'ammonia' && (e.did === 'dose' || e.did === 'feed')),
   );
   let from = last.day;
   for (const earlier of [...readings].reverse()) {
-    // A fall is seen where the later range lies under the earlier one.
-    if (last.value.high < earlier.value.low) break;
+    // A move is seen where the ranges do not meet.
+    if (last.value.high < earlier.value.low || last.value.low > earlier.value.high) break;
     from = earlier.day;
   }
   const since = Math.max(from, ...moved.map((e) => e.day));
@@ -164,7 +164,7 @@ export function stallOf(log: CycleLog, stage: Stage, deeds: readonly Deed[], now
   if (still.days < patience) return null;
   return {
     days: Math.floor(still.days),
-    what: `${still.of === 'ammonia' ? 'Ammonia' : 'Nitrite'} has not fallen for ${Math.floor(still.days)} days.`,
+    what: `${still.of === 'ammonia' ? 'Ammonia' : 'Nitrite'} has not moved for ${Math.floor(still.days)} days.`,
     causes:
       causes.length > 0
         ? causes
@@ -177,3 +177,10 @@ export function stallOf(log: CycleLog, stage: Stage, deeds: readonly Deed[], now
           ],
   };
 }
+
+/**
+ * A stall as it may be said beside a forecast that stands: a forecast and "it stands still" would contradict each other, so
+ * only causes that can be seen are left, as what slows it. That it wants feeding stands among what to do.
+ */
+export const besideAForecast = ({ causes }: StallFound): readonly Stall[] =>
+  causes.filter((c) => c.cause !== 'unknown' && c.cause !== 'not-fed');

@@ -69,8 +69,9 @@ function resampled(logLikelihoods: Float64Array, by: number, random: SeededRando
 /**
  * Draws from a posterior whose prior is standard normal: a population of walkers is cooled from the prior to the
  * posterior (Del Moral, Doucet & Jasra 2006, sequential Monte Carlo), and moved at each temperature by the stretch
- * move of Goodman & Weare 2010, one half of it by the other, in turn with differential steps (ter Braak 2006). Starting
- * from the prior it needs no burn-in, and finds several explanations where there are several.
+ * move of Goodman & Weare 2010, one half of it by the other, in turn with differential steps (ter Braak 2006) and steps
+ * that keep the prior (Cotter, Roberts, Stuart & White 2013), on some coordinates at a time. Starting from the prior it
+ * needs no burn-in, and finds several explanations where there are several.
  */
 export function temperedEnsemble(options: EnsembleOptions): Ensemble {
   const { dimensions, walkers, moves, lastMoves, random, logLikelihood, progress } = options;
@@ -91,21 +92,35 @@ export function temperedEnsemble(options: EnsembleOptions): Ensemble {
     const pick = () => points[others + Math.floor(random.next() * half)]!;
     const mine = points[j]!;
     let logRatio = 0;
-    if (random.next() < 0.5) {
+    // What keeps the prior by itself (pCN) needs no term for it.
+    let keepsPrior = false;
+    const kind = random.next();
+    if (kind < 0.3) {
       // z ~ 1/√z on [1/2, 2].
       const stretch = (1 + random.next()) ** 2 / 2;
       const other = pick();
       for (let k = 0; k < dimensions; k++) proposal[k] = other[k]! + stretch * (mine[k]! - other[k]!);
       logRatio = (dimensions - 1) * Math.log(stretch);
-    } else {
+    } else if (kind < 0.6) {
       const [a, b] = [pick(), pick()];
       const size = random.next() < 0.1 ? 1 : (2.38 / Math.sqrt(2 * dimensions)) * (0.5 + random.next() / 2);
       for (let k = 0; k < dimensions; k++)
         proposal[k] = mine[k]! + size * (a[k]! - b[k]!) + 1e-4 * (random.next() - 0.5);
+    } else {
+      // Some coordinates anew, wholly or in part: what the readings say little of moves freely.
+      keepsPrior = true;
+      const part = random.next() < 0.4 ? 1 : 0.15 + 0.45 * random.next();
+      const keep = Math.sqrt(1 - part * part);
+      const share = random.next() < 0.5 ? 2 / dimensions : 0.4;
+      const surely = Math.floor(random.next() * dimensions);
+      for (let k = 0; k < dimensions; k++)
+        proposal[k] =
+          k === surely || random.next() < share ? keep * mine[k]! + part * random.spread(1) : mine[k]!;
     }
     const there = logLikelihood(proposal);
     evaluations += 1;
-    const gain = logRatio + logPrior(proposal) - logPrior(mine) + temperature * (there - logs[j]!);
+    const prior = keepsPrior ? 0 : logPrior(proposal) - logPrior(mine);
+    const gain = logRatio + prior + temperature * (there - logs[j]!);
     if (!(Math.log(random.next()) < gain)) return false;
     mine.set(proposal);
     logs[j] = there;

@@ -90,7 +90,8 @@ export function toDo(given: ToDoGiven): ToDo[] {
           challenge.step === 'confirm' ? ['ammonia'] : challenge.step === 'due' ? ['ammonia', 'nitrite'] : [],
       }),
     );
-  const [cause] = stall?.causes ?? [];
+  // That it wants feeding is said by the dose itself, below.
+  const cause = (stall?.causes ?? []).find((c) => c.cause !== 'not-fed');
   if (cause) list.push(thing(cause.cure, cause.what, { tests: ['alkalinity', 'ph'] }));
 
   const every = log.feeding === 'fish' ? 1 : 2;

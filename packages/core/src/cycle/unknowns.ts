@@ -1,30 +1,49 @@
 import type { CycleLog, Feeding, Seeding } from './cycle-log';
-import { type CycleState, type Kinetics, slot, slots } from './nitrification';
+import { type CycleState, type Kinetics, slot, slots, usualBest, usualLimits } from './nitrification';
 
 /**
- * What nobody knows of a growing filter, each as a normal distribution, most of them in logarithms. Sizes of growth
- * and half-speed amounts start from activated-sludge texts (growth about 0.8 a day at 20–25 °C, half-speed amounts
- * 0.5–1 mg/L; from memory), a little less for a film in a quiet filter. What a filter starts with is set so that an
- * unseeded one fed with ammonia at 25 °C is ready after three to six weeks, four times in five (common practice).
+ * What nobody knows of a growing filter, each as a normal distribution, most of them in logarithms. They are wide on purpose:
+ * filters unlike each other, and unlike this model, must find a place in them. Growth 0.3 to 1.1 a day at 25 °C, half-speed
+ * amounts over a decade. What a filter starts with is set so that an unseeded one fed with ammonia at 25 °C is ready after
+ * three to eight weeks, four times in five (common practice).
  */
 interface Unknown {
   readonly id: UnknownId;
-  /** Mean and standard deviation; of the logarithm, but for pH. */
+  /** Mean and standard deviation; of the logarithm, but for pH, temperatures and the odds of an event. */
   readonly mean: number;
   readonly spread: number;
 }
 export const unknownIds = [
   'ammonia-film',
   'nitrite-film',
+  'awake',
   'ammonia-growth',
   'nitrite-growth',
   'ammonia-half',
   'nitrite-half',
+  'room',
+  'drifting',
   'alkalinity',
   'ph-at-one',
+  'half-at-ph',
+  'half-alkalinity',
+  'ammonia-on-nitrite-film',
+  'nitrous-on-both',
+  'best-warmth',
+  'warmer',
   'nitrate',
   'dose',
+  'ammonia-kit',
+  'nitrite-kit',
   'nitrate-kit',
+  'other-ammonia-kit',
+  'other-nitrite-kit',
+  'starts',
+  'loss',
+  'loss-day',
+  'survival',
+  'basis',
+  'basis-day',
   'ammonia',
   'nitrite',
   'load',
@@ -33,82 +52,164 @@ export const unknownIds = [
   'uptake',
 ] as const;
 export type UnknownId = (typeof unknownIds)[number];
+/** These are no logarithms. */
+const plain: ReadonlySet<UnknownId> = new Set([
+  'ph-at-one',
+  'half-at-ph',
+  'best-warmth',
+  'warmer',
+  'starts',
+  'loss',
+  'loss-day',
+  'basis',
+  'basis-day',
+]);
 
 const log = Math.log;
 /** Film capacities at the start, mg/L of N a day: ammonia's, nitrite's, and the spread of both. */
 const films: Readonly<Record<Seeding, readonly [number, number, number]>> = {
-  none: [0.008, 0.003, 0.9],
-  little: [0.08, 0.04, 1],
-  plenty: [0.6, 0.4, 1],
-  upset: [0.8, 0.5, 1.3],
+  none: [0.006, 0.003, 1.4],
+  little: [0.1, 0.05, 1.5],
+  plenty: [0.6, 0.4, 1.2],
+  upset: [0.8, 0.5, 1.4],
 };
 /** Where animals came in, they and their water brought some. Hedge Lamp's own. */
-const withAnimals = [0.03, 0.015, 1.1] as const;
+const withAnimals = [0.02, 0.01, 1.4] as const;
 /** Ammonia that comes by itself, mg/L as N a day. Hedge Lamp's own: a few fish in a tank make about 0.3. */
 const loads: Readonly<Record<Exclude<Feeding, 'ammonia'>, number>> = { food: 0.3, fish: 0.3 };
+/** How far asleep cells are at first: a grown filter's less. */
+const sleep: Readonly<Record<Seeding, number>> = { none: 0.5, little: 1, plenty: 3, upset: 3 };
+/**
+ * How far the water is from the temperature that was read, or from the usual one where none was: middle and spread, °C. Water
+ * that nobody measures is more often a cold room's than a heater's. Hedge Lamp's own.
+ */
+const warmthDoubt = { read: [0, 0.5], unread: [-1, 3] } as const;
 
 /** The unknowns of one log: only those that something of it depends on. */
 export function unknownsOf(cycle: CycleLog): readonly Unknown[] {
   const [ammoniaFilm, nitriteFilm, spread] =
     cycle.feeding === 'fish' && cycle.seeding === 'none' ? withAnimals : films[cycle.seeding];
-  const fed = cycle.events.some((e) => e.did === 'feed');
+  const did = (what: string) => cycle.events.some((e) => e.did === what);
   const of = (id: UnknownId, mean: number, spread: number): Unknown => ({ id, mean, spread });
+  const other = (of: string) => cycle.observations.some((o) => o.of === of && o.otherKit === true);
   const upset = cycle.seeding === 'upset';
+  const warmth = did('warm') ? warmthDoubt.read : warmthDoubt.unread;
+  const fed = did('feed');
   return [
     of('ammonia-film', log(ammoniaFilm), spread),
     of('nitrite-film', log(nitriteFilm), spread),
-    of('ammonia-growth', log(0.55), 0.18),
-    of('nitrite-growth', log(0.5), 0.18),
-    of('ammonia-half', log(0.6), 0.3),
-    of('nitrite-half', log(0.5), 0.3),
-    of('alkalinity', log(1.4), 0.6),
+    of('awake', log(sleep[cycle.seeding]), 1),
+    of('ammonia-growth', log(0.85), 0.4),
+    of('nitrite-growth', log(0.8), 0.4),
+    of('ammonia-half', log(0.5), 0.55),
+    of('nitrite-half', log(0.4), 0.55),
+    of('room', log(usualLimits.room), 0.6),
+    // Share of the cells that drift in the water and go with a change, by its logarithm: a twentieth to nearly all.
+    of('drifting', log(0.2), 0.8),
+    of('alkalinity', log(1.6), 0.7),
     // Water in balance with air has about pH 8.3 at 1 meq/L; a tank holds several times as much CO2.
-    of('ph-at-one', 7.4, 0.4),
+    of('ph-at-one', 7.5, 0.4),
+    of('half-at-ph', usualLimits.halfAtPh, 0.35),
+    of('half-alkalinity', log(usualLimits.halfAlkalinity), 0.7),
+    of('ammonia-on-nitrite-film', log(usualLimits.ammoniaOnNitriteFilm), 1),
+    of('nitrous-on-both', log(usualLimits.nitrousOnBoth), 1),
+    of('best-warmth', usualBest, 1.8),
+    of('warmer', warmth[0], warmth[1]),
     of('nitrate', log(2), 1),
     // Spoons, syringes and damp salt.
-    of('dose', 0, 0.12),
-    // Two nitrate kits on one sample can differ by two or three times (common practice).
+    of('dose', 0, 0.15),
+    // A kit reads high or low throughout. Two nitrate kits on one sample can differ by two or three times (common practice).
+    of('ammonia-kit', 0, 0.18),
+    of('nitrite-kit', 0, 0.18),
     of('nitrate-kit', 0, 0.35),
+    ...(other('ammonia') ? [of('other-ammonia-kit', 0, 0.25)] : []),
+    ...(other('nitrite') ? [of('other-nitrite-kit', 0, 0.25)] : []),
+    of('starts', 0, 1),
+    of('loss', 0, 1),
+    of('loss-day', 0, 1),
+    ...(did('upset') ? [of('survival', log(0.1), 2)] : []),
+    of('basis', 0, 1),
+    of('basis-day', 0, 1),
     ...(cycle.feeding !== 'ammonia' || upset ? [of('ammonia', log(upset ? 0.5 : 0.1), 1.3)] : []),
     ...(upset ? [of('nitrite', log(0.3), 1.3)] : []),
     ...(cycle.feeding !== 'ammonia'
-      ? [of('load', log(loads[cycle.feeding] * (fed ? 0.2 : 1)), fed ? 1 : 0.7)]
+      ? [of('load', log(loads[cycle.feeding] * (fed ? 0.2 : 1)), fed ? 1 : 0.8)]
       : []),
-    ...(fed ? [of('feed', 0, 0.4)] : []),
-    ...(cycle.events.some((e) => e.did === 'seed') ? [of('seed', log(0.3), 1.2)] : []),
+    ...(fed ? [of('feed', 0, 0.5)] : []),
+    ...(did('seed') ? [of('seed', log(0.3), 1.2)] : []),
     ...(cycle.planted ? [of('uptake', log(0.1), 1)] : []),
   ];
 }
 
-/** One guess at everything: how fast things go, how it began, and how far doses and the nitrate kit are off. */
+/** One guess at everything: how fast things go, how it began, what went wrong, and how far doses and kits are off. */
 export interface Guess {
   readonly kinetics: Kinetics;
   readonly start: CycleState;
+  /** °C at which the films work fastest, and how much warmer the water is than was read. */
+  readonly bestWarmth: number;
+  readonly warmer: number;
+  /** Share of the cells that a change takes with its part of the water. */
+  readonly drifting: number;
+  /** Factors on what was noted and read. */
   readonly dose: number;
-  readonly nitrateKit: number;
   readonly feed: number;
+  readonly kit: { readonly ammonia: number; readonly nitrite: number; readonly nitrate: number };
+  readonly otherKit: { readonly ammonia: number; readonly nitrite: number };
   /** Capacity that grown media brought, mg/L of N a day. */
   readonly seed: number;
+  /** Share of both films that a noted upset left. */
+  readonly survival: number;
+  /** A loss that nobody noted; null where there was none. */
+  readonly lost: { readonly day: number; readonly left: number } | null;
+  /** From this day on nitrite was noted in the other basis, larger or smaller by this; null where it was not. */
+  readonly basis: { readonly day: number; readonly times: number } | null;
+  /** Which film does not start at all. */
+  readonly dead: 'ammonia' | 'nitrite' | null;
+}
+
+/** One filter in so many does not start: either step. Hedge Lamp's own. */
+const neverAmmonia = 0.03;
+const neverNitrite = 0.03;
+/** Filters of which a film was lost that nobody noted, and logs whose basis was mistaken. Hedge Lamp's own. */
+const losses = 0.08;
+const mistaken = 0.03;
+/** mg of NO2 in a mg of its N: what a basis mistaken is off by. */
+const nitriteBasis = 3.284;
+
+/** Share of a normal distribution under z (Abramowitz & Stegun 1964, 26.2.17; within 8e-8). */
+export function shareUnder(z: number): number {
+  const t = 1 / (1 + 0.2316419 * Math.abs(z));
+  const tail =
+    (Math.exp((-z * z) / 2) / Math.sqrt(2 * Math.PI)) *
+    t *
+    (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
+  return z > 0 ? 1 - tail : tail;
 }
 
 /**
  * The guess that a point in standard coordinates stands for.
  * @param z standard normal coordinates, one for each unknown
+ * @param days days of the log, over which a loss or a mistaken basis may have begun
  */
-export function guessAt(unknowns: readonly Unknown[], z: ArrayLike<number>): Guess {
+export function guessAt(unknowns: readonly Unknown[], z: ArrayLike<number>, days: number): Guess {
   const value: Partial<Record<UnknownId, number>> = {};
   for (let k = 0; k < unknowns.length; k++) {
     const { id, mean, spread } = unknowns[k]!;
     const x = mean + spread * z[k]!;
-    value[id] = id === 'ph-at-one' ? x : Math.exp(x);
+    value[id] = plain.has(id) ? x : Math.exp(x);
   }
+  const starts = shareUnder(value.starts!);
+  const dead = starts < neverAmmonia ? 'ammonia' : starts > 1 - neverNitrite ? 'nitrite' : null;
+  const loss = shareUnder(value.loss!);
+  const basis = shareUnder(value.basis!);
   const start = new Float64Array(slots);
   start[slot.ammonia] = value.ammonia ?? 0;
   start[slot.nitrite] = value.nitrite ?? 0;
   start[slot.nitrate] = value.nitrate!;
-  start[slot.ammoniaFilm] = value['ammonia-film']!;
-  start[slot.nitriteFilm] = value['nitrite-film']!;
+  start[slot.ammoniaFilm] = dead === 'ammonia' ? 0 : value['ammonia-film']!;
+  start[slot.nitriteFilm] = dead === 'nitrite' ? 0 : value['nitrite-film']!;
   start[slot.alkalinity] = value.alkalinity!;
+  start[slot.awake] = value.awake!;
   return {
     kinetics: {
       ammoniaGrowth: value['ammonia-growth']!,
@@ -118,11 +219,34 @@ export function guessAt(unknowns: readonly Unknown[], z: ArrayLike<number>): Gue
       load: value.load ?? 0,
       uptake: value.uptake ?? 0,
       phAtOne: value['ph-at-one']!,
+      room: value.room!,
+      halfAtPh: value['half-at-ph']!,
+      halfAlkalinity: value['half-alkalinity']!,
+      ammoniaOnNitriteFilm: value['ammonia-on-nitrite-film']!,
+      nitrousOnBoth: value['nitrous-on-both']!,
     },
     start,
+    bestWarmth: Math.min(36, Math.max(23, value['best-warmth']!)),
+    warmer: value.warmer!,
+    drifting: value.drifting! / (1 + value.drifting!),
     dose: value.dose!,
-    nitrateKit: value['nitrate-kit']!,
     feed: value.feed ?? 1,
+    kit: { ammonia: value['ammonia-kit']!, nitrite: value['nitrite-kit']!, nitrate: value['nitrate-kit']! },
+    otherKit: { ammonia: value['other-ammonia-kit'] ?? 1, nitrite: value['other-nitrite-kit'] ?? 1 },
     seed: value.seed ?? 0,
+    survival: Math.min(1, value.survival ?? 1),
+    // What is left of it: from a third down to a thousandth, the rarer the less.
+    lost:
+      loss < losses
+        ? { day: shareUnder(value['loss-day']!) * days, left: 0.35 * 10 ** (-2.5 * (1 - loss / losses)) }
+        : null,
+    basis:
+      basis < mistaken
+        ? {
+            day: shareUnder(value['basis-day']!) * days,
+            times: basis < mistaken / 2 ? nitriteBasis : 1 / nitriteBasis,
+          }
+        : null,
+    dead,
   };
 }

@@ -1,3 +1,4 @@
+export * from './absurd-dose';
 export * from './deed';
 export * from './deed-amount';
 export * from './water-change';

@@ -49,6 +49,32 @@ describe('the log of a cycle', () => {
     expect(dose.nitrogen).toBeCloseTo(2, 1);
     expect(dose.alkalinity).toBeCloseTo(dose.nitrogen / 14.007, 6);
   });
+  it('holds what may have killed the films, and no rinse in their own water', () => {
+    const { log } = gather(
+      [],
+      (
+        ['filter-stopped', 'power-cut', 'medicine', 'filter-wash', 'filter-rinse', 'conditioner'] as const
+      ).map((kind, k) => madeDeed(kind, 3 + k)),
+    );
+    expect(log.events.map((e) => [e.did, e.day])).toEqual([
+      ['upset', 3],
+      ['upset', 4],
+      ['upset', 5],
+      ['upset', 6],
+    ]);
+  });
+  it('marks readings by another kit than most', () => {
+    const { log } = gather([
+      madeReading('ammonia', 2, '2 (1.5–3)', { methodId: 'one' }),
+      madeReading('ammonia', 4, '2 (1.5–3)', { methodId: 'one' }),
+      madeReading('ammonia', 6, '1 (0.8–1.4)', { methodId: 'two' }),
+    ]);
+    expect(log.observations.map((o) => o.otherKit ?? false)).toEqual([false, false, true]);
+  });
+  it('takes nothing of a tap that was not read for zero', () => {
+    const { source } = gather([]);
+    expect(source).toEqual({ ammonia: null, nitrite: null, nitrate: null, alkalinity: null });
+  });
   it('takes what is noted under one time in the order in which it is done', () => {
     const { log } = gather(
       [],
@@ -74,7 +100,7 @@ describe('the log of a cycle', () => {
     expect(leftOut.join(' ')).toMatch(/without an amount.*another kit.*not shaken/);
     expect(log.observations).toHaveLength(2);
     expect(unmeasured).toBe(true);
-    expect(assumed.join(' ')).toMatch(/25 °C is assumed.*KH was not read/);
+    expect(assumed.join(' ')).toMatch(/20 to 28 °C is taken as likely.*KH was not read/);
   });
   it('believes nitrate that fell by a water change or into plants', () => {
     const nitrate = [madeReading('nitrate', 2, '40 (30–50)'), madeReading('nitrate', 6, '5 (3–7)')];

@@ -160,3 +160,26 @@ describe('the stage from the fit', () => {
     expect(found.share).toBeGreaterThan(0.7);
   });
 });
+
+describe('the words of a stage', () => {
+  const reasonsOf = (reads: Reads) => stageFromReadings(madeLog(20, reads))!.reasons.join(' ');
+  it('call a rise a rise, and claim no stand where it moved', () => {
+    const says = reasonsOf({
+      ammonia: [
+        [1, '2 (1.5–3)'],
+        [12, '0 (0–0.12)'],
+      ],
+      nitrite: [
+        [8, '1 (0.7–2)'],
+        [12, 'over 5'],
+      ],
+    });
+    expect(says).toMatch(/Nitrite has risen to /);
+    expect(says).not.toMatch(/has not fallen|no fall/);
+  });
+  it('never say of a zero that it has not fallen', () => {
+    const says = reasonsOf({ ammonia: [[3, '0 (0–0.12)']], nitrite: [[3, '0 (0–0.1)']] });
+    expect(says).not.toMatch(/has not fallen|no fall shows/);
+    expect(says).toMatch(/reads as nothing/);
+  });
+});

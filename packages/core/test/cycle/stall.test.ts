@@ -1,4 +1,4 @@
-import { type StallCause, slowedBy, stallOf } from '@hedge-lamp/core/cycle';
+import { besideAForecast, type StallCause, slowedBy, stallOf } from '@hedge-lamp/core/cycle';
 import { type Reads, day, madeDeed, madeLog, startedAt } from './made-log';
 
 const still: Reads = {
@@ -95,7 +95,33 @@ describe('a stall is named with its cause', () => {
       );
     expect(quiet(10)).toBeNull();
     expect(quiet(17)!.causes[0]!.cause).toBe('unknown');
-    expect(quiet(17)!.what).toBe('Ammonia has not fallen for 16 days.');
+    expect(quiet(17)!.what).toBe('Ammonia has not moved for 16 days.');
+  });
+  it('takes a rise for movement, and a zero for nothing that could fall', () => {
+    const of = (first: string, last: string) =>
+      stallOf(
+        madeLog(20, {
+          ammonia: [[1, '2 (1.5–3)']],
+          nitrite: [
+            [1, first],
+            [20, last],
+          ],
+        }),
+        'nitrite-peak',
+        [],
+        at,
+      );
+    expect(of('1 (0.7–1.4)', '5 (4–7)')).toBeNull();
+    expect(of('0 (0–0.1)', '0 (0–0.1)')).toBeNull();
+    expect(of('5 (4–7)', '5 (4–7)')!.what).toBe('Nitrite has not moved for 19 days.');
+  });
+  it('beside a forecast is told as what slows it, with causes that can be seen alone', () => {
+    const causes = ['kh-gone', 'not-fed', 'unknown'].map((cause) => ({
+      cause: cause as 'kh-gone',
+      what: '',
+      cure: '',
+    }));
+    expect(besideAForecast({ days: 5, what: '', causes }).map((c) => c.cause)).toEqual(['kh-gone']);
   });
   it('counts anew from a dose or a change of water', () => {
     const log = madeLog(13, { ...still, alkalinity: [[13, '1 (0–1)']] }, [

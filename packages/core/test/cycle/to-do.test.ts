@@ -82,7 +82,7 @@ describe('what to do today', () => {
   it('is the cure first where it stands still', () => {
     const stall = {
       days: 6,
-      what: 'Ammonia has not fallen for 6 days.',
+      what: 'Ammonia has not moved for 6 days.',
       causes: [{ cause: 'kh-gone' as const, what: 'KH is down.', cure: 'Add bicarbonate.' }],
     };
     expect(says(given(fresh('1', '1'), { stall }))[0]).toBe('Add bicarbonate.');

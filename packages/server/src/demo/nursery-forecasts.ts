@@ -3,9 +3,11 @@ import {
   type ForecastRecordDraft,
   enoughToForesee,
   fitCycle,
+  fitsAtAll,
   forecast,
   gatherLog,
   planOf,
+  tooUncertain,
 } from '@hedge-lamp/core/cycle';
 import type { SeededRandom } from '@hedge-lamp/core/practice';
 import type { Database } from '../database/open-database';
@@ -16,7 +18,8 @@ import { waterOf } from '../waters/store';
 const day = 86_400_000;
 
 /**
- * The forecasts that the keepers of a demo water would have seen on earlier days: each from what was known then. Few
+ * The forecasts that the keepers of a demo water would have seen on earlier days, each from what was known then; none where
+ * the page would have named no day. Few
  * walkers, so that the demo starts quickly.
  * @param daysAgo on which they looked
  */
@@ -41,8 +44,11 @@ export function forecastsThen(
       unmeasured,
     } = gatherLog({ water, start, readings: known, deeds, source, now: then });
     if (!newest || enoughToForesee(log, unmeasured)) return [];
-    const fit = fitCycle(log, { walkers: 60, moves: 2, lastMoves: 3 });
-    const { ready } = forecast(fit, planOf(start, log.feeding, null), tap);
+    const fit = fitCycle(log, { walkers: 100, moves: 3, lastMoves: 6 });
+    if (fitsAtAll(fit)) return [];
+    const seen = forecast(fit, planOf(start, log.feeding, null), tap);
+    if (tooUncertain(log, seen)) return [];
+    const { ready } = seen;
     const at = (days: number | null) => (days === null ? null : Math.round(start.startedAt + days * day));
     return [
       {

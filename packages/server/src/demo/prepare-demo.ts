@@ -75,7 +75,7 @@ export function prepareDemo(folder: string, migrations: string, now: number): Da
       if (kitId !== null && methodId !== null) noteUse(tx, { id, kitId, methodId, at: takenAt });
     deeds.forEach((deed) => keepDeed(tx, deed, now));
     const { start } = createStart(tx, cycle, now);
-    for (const forecast of forecastsThen(database, start, now, [33, 23, 13, 7], seededRandom(77)))
+    for (const forecast of forecastsThen(database, start, now, [33, 27, 21, 7, 3], seededRandom(77)))
       keepForecast(tx, forecast, now);
     tx.insert(marksTable).values({ name: mark, value: today }).run();
   });

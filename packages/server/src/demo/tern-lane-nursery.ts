@@ -7,6 +7,7 @@ import {
   changeWater,
   slot,
   slots,
+  usualLimits,
   warmthAt,
 } from '@hedge-lamp/core/cycle';
 import { convert } from '@hedge-lamp/core/quantity';
@@ -48,6 +49,7 @@ const kinetics: Kinetics = {
   load: 0,
   uptake: 0,
   phAtOne: 7.35,
+  ...usualLimits,
 };
 const inDegrees = (meq: number) => convert(meq, 'alkalinity', 'meq/L', '°dKH');
 /** Past this its nitrite color bleaches to that of zero, mg/L as N. */
@@ -69,6 +71,7 @@ export function nurseryCube(
   state[slot.ammoniaFilm] = 0.02;
   state[slot.nitriteFilm] = 0.006;
   state[slot.nitrate] = 1;
+  state[slot.awake] = 1;
   state[slot.alkalinity] = convert(4.6, 'alkalinity', '°dKH', 'meq/L');
   const days: NurseryDay[] = [];
   const deeds: NurseryDeed[] = [];
@@ -113,7 +116,7 @@ export function nurseryCube(
       ph: kinetics.phAtOne + Math.log10(alkalinity) + random.spread(0.05),
     });
     if (n === rescued) {
-      changeWater(state, 0.6, { ammonia: 0.3, nitrite: 0, nitrate: 1.4, alkalinity: 1.85 });
+      changeWater(state, 0.6, { ammonia: 0.3, nitrite: 0, nitrate: 1.4, alkalinity: 1.85 }, 0.1);
       deeds.push({
         daysAgo,
         kind: 'water-change',

@@ -1,4 +1,4 @@
-import { type Deed, type DeedDraft, checkStock } from '@hedge-lamp/core/remedies';
+import { type Deed, type DeedDraft, checkDose, checkStock } from '@hedge-lamp/core/remedies';
 import type { Water } from '@hedge-lamp/core/waters';
 import { and, desc, eq, gte, inArray, isNull, sql } from 'drizzle-orm';
 import type { Queries } from '../database/open-database';
@@ -69,6 +69,7 @@ export function keepDeed(database: Queries, draft: DeedDraft, now: number): { de
   }
   const water = waterOf(database, draft.waterId, 'waterId');
   refuseFuture(draft.at, now, 'at');
+  checkDose(draft, water.netLiters);
   if (water.stock.length > 0) checkStock(draft, water.stock, stockDeeds(database, water));
   const deed: Deed = { ...draft, planLine: null, createdAt: now, deletedAt: null };
   database.insert(deedsTable).values(deed).run();

@@ -57,6 +57,8 @@ const outlook = computed(() =>
     ? null
     : foreseen.planned.value,
 );
+/** The same where it names a day. */
+const named = computed(() => (outlook.value?.uncertain ? null : outlook.value));
 
 const startedAt = computed(() => start.value?.startedAt ?? 0);
 const lead = computed(() => {
@@ -84,8 +86,8 @@ const todo = computed<ToDo[]>(() => {
     deeds: data.value?.deeds ?? [],
     liters: water.value?.netLiters ?? null,
     now: now.value,
-    readyNow: outlook.value?.forecast.chance[0]?.by ?? null,
-    khRunsOut: outlook.value?.forecast.alkalinity.runsOut ?? null,
+    readyNow: named.value?.forecast.chance[0]?.by ?? null,
+    khRunsOut: named.value?.forecast.alkalinity.runsOut ?? null,
   });
 });
 /** Of a challenge that was passed, when; else the end that was noted. */
@@ -98,7 +100,12 @@ const shownForecast = computed(() => foreseen.trial.value?.forecast ?? outlook.v
 const chartTo = computed(
   () =>
     (start.value?.endedAt ?? now.value) +
-    daysShownAhead(running.value ? shownForecast.value : null, gathered.value?.log.days ?? 0) * 86_400_000,
+    daysShownAhead(
+      running.value ? shownForecast.value : null,
+      gathered.value?.log.days ?? 0,
+      named.value !== null,
+    ) *
+      86_400_000,
 );
 const chanceOf = (chance: readonly { day: number; by: number }[]) => {
   const until = chartTo.value;
@@ -108,13 +115,14 @@ const chanceOf = (chance: readonly { day: number; by: number }[]) => {
 };
 const leftOut = computed(() => [
   ...(gathered.value?.leftOut ?? []),
-  ...(foreseen.fit.value?.odd ?? []).map(
+  // Where nothing is foreseen the odd readings are the question itself.
+  ...(foreseen.fit.value?.doubt ? [] : (foreseen.fit.value?.odd ?? [])).map(
     (o) =>
       `${parameters[o.of].label} on day ${Math.floor(o.day) + 1} does not fit the others and hardly counts.`,
   ),
 ]);
 useKeptForecast(
-  computed(() => (foreseen.current.value ? outlook.value : null)),
+  computed(() => (foreseen.current.value ? named.value : null)),
   data,
   start,
   now,
@@ -151,7 +159,7 @@ function note(deed?: ProposedDeed): void {
     <StageRibbon
       v-if="cycle.stage.value"
       :stage="cycle.stage.value.stage"
-      :stalled="cycle.stall.value !== null"
+      :stalled="cycle.stall.value !== null && !named"
     />
     <div class="cycle">
       <div class="main">
@@ -215,22 +223,22 @@ function note(deed?: ProposedDeed): void {
         />
       </div>
       <aside>
-        <section v-if="outlook && running" class="sheet" aria-labelledby="chance-heading">
+        <section v-if="named && running" class="sheet" aria-labelledby="chance-heading">
           <h2 id="chance-heading">Chance of being ready</h2>
           <ChanceChart
-            :chance="chanceOf(outlook.forecast.chance)"
+            :chance="chanceOf(named.forecast.chance)"
             :tried="foreseen.trial.value ? chanceOf(foreseen.trial.value.forecast.chance) : null"
-            :summary="`Chance that the filter is ready by each day. ${readySentence(outlook.forecast, startedAt, now)}`"
+            :summary="`Chance that the filter is ready by each day. ${readySentence(named.forecast, startedAt, now)}`"
           />
-          <ForecastFacts :outlook="outlook" :started-at="startedAt" :now="now" :water-id="waterId" />
+          <ForecastFacts :outlook="named" :started-at="startedAt" :now="now" :water-id="waterId" />
         </section>
         <WhatIf
-          v-if="outlook && running && cycle.plan.value"
+          v-if="named && running && cycle.plan.value"
           v-model="tried"
           :plan="cycle.plan.value"
           :celsius="foreseen.celsius.value"
           :dosed="gathered?.log.feeding === 'ammonia'"
-          :planned="outlook"
+          :planned="named"
           :trial="foreseen.trial.value"
         />
         <p class="quiet caution later">

@@ -4,6 +4,7 @@ import {
   type StageFound,
   type StallFound,
   type ToDo,
+  besideAForecast,
   chanceWords,
   stageLabel,
   stages,
@@ -11,6 +12,7 @@ import {
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BProgress } from 'bootstrap-vue-next/components/BProgress';
 import { computed } from 'vue';
+import type { ProposedDeed } from '../remedies/deed-form';
 import LinkButton from '../shell/LinkButton.vue';
 import { useOpenedWorkings } from '../shell/workings-store';
 import type { FitAnswer, Outlook } from './cycle-worker';
@@ -34,11 +36,15 @@ const props = defineProps<{
   /** How it ended; empty while it runs. */
   ended: string;
 }>();
-defineEmits<{ stop: []; again: []; note: [deed: NonNullable<ToDo['deed']>] }>();
+defineEmits<{ stop: []; again: []; note: [deed: ProposedDeed] }>();
 const opened = useOpenedWorkings();
+/** What is noted where the filter was upset; the form lets one say how. */
+const upset = { kind: 'filter-stopped', amount: null, detail: '' } as const;
 
 const refusal = computed(() =>
-  props.stage?.stage === 'ready' ? null : (props.notForeseen ?? props.fit?.doubt ?? null),
+  props.stage?.stage === 'ready'
+    ? null
+    : (props.notForeseen ?? props.fit?.doubt ?? props.outlook?.uncertain ?? null),
 );
 const headline = computed(() => {
   if (props.ended) return props.ended;
@@ -49,19 +55,27 @@ const headline = computed(() => {
   if (props.stopped) return 'The forecast was stopped.';
   return props.fault;
 });
+/** Beside a forecast that stands nothing "stands still": only what can be seen to slow it is told. */
+const slows = computed(() =>
+  props.stall && props.outlook && !refusal.value ? besideAForecast(props.stall) : [],
+);
+const standsStill = computed(() => (props.stall && (refusal.value || !props.outlook) ? props.stall : null));
 /** Where readings and fit see different stages, both are told. */
 const byFit = computed(() => {
   const { fit, stage } = props;
   if (!fit || !stage || fit.doubt) return '';
   const share = chanceWords(fit.stage.share);
   if (fit.stage.stage === stage.stage) return `The fit agrees (${share}).`;
+  const name = stageLabel[fit.stage.stage].toLowerCase();
   const further = stages.indexOf(fit.stage.stage) > stages.indexOf(stage.stage);
-  return `By the fit it is ${further ? 'further on' : 'not so far'}: ${stageLabel[fit.stage.stage].toLowerCase()} (${share}).`;
+  return further
+    ? `By the fit it is further on: ${name} (${share}).`
+    : `The fit sees it otherwise: ${name} (${share}); the next reading tells.`;
 });
 </script>
 
 <template>
-  <section class="sheet verdict" :class="{ 'edge-act': stall }" aria-label="Where it stands today">
+  <section class="sheet verdict" :class="{ 'edge-act': standsStill }" aria-label="Where it stands today">
     <p class="headline" role="status">{{ headline }}</p>
     <div v-if="share !== null" class="working">
       <BProgress :value="Math.round(share * 100)" :max="100" aria-label="Forecast" />
@@ -70,10 +84,24 @@ const byFit = computed(() => {
     <BButton v-if="stopped || fault" variant="outline-primary" class="mt-2" @click="$emit('again')"
       >Look ahead again</BButton
     >
-    <template v-if="stall && !ended">
-      <p class="stall">It stands still: {{ stall.what }}</p>
+    <div v-if="refusal?.asksIfStopped && !ended" class="asks" role="group" aria-label="Did the filter stop?">
+      <p class="mb-2">
+        <strong>Did the filter stop?</strong> A power cut, a medicine, tap water or a dry day can kill its
+        films.
+      </p>
+      <BButton variant="primary" @click="$emit('note', upset)">It was upset</BButton>
+      <LinkButton
+        :to="{ name: 'bench', params: { waterId }, query: { tests: refusal.tests.join(',') } }"
+        variant="outline-primary"
+        >No: test again</LinkButton
+      >
+    </div>
+    <template v-if="(standsStill || slows.length > 0) && !ended">
+      <p class="stall">
+        {{ standsStill ? `It stands still: ${standsStill.what}` : 'What slows it:' }}
+      </p>
       <ul>
-        <li v-for="c in stall.causes" :key="c.cause">
+        <li v-for="c in standsStill?.causes ?? slows" :key="c.cause">
           {{ c.what }} <strong>{{ c.cure }}</strong>
         </li>
       </ul>
@@ -89,7 +117,7 @@ const byFit = computed(() => {
       </button>
     </p>
     <LinkButton
-      v-if="refusal && refusal.tests.length > 0 && !ended"
+      v-if="refusal && refusal.tests.length > 0 && !refusal.asksIfStopped && !ended"
       :to="{ name: 'bench', params: { waterId }, query: { tests: refusal.tests.join(',') } }"
       class="mt-2"
       >To the bench</LinkButton
@@ -119,6 +147,15 @@ const byFit = computed(() => {
   gap: 1rem;
   align-items: center;
   margin: 0.6rem 0;
+}
+.asks {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem;
+  margin: 0.6rem 0;
+}
+.asks p {
+  flex-basis: 100%;
 }
 .stall {
   color: var(--hl-act);

@@ -5,7 +5,7 @@ import { shortName } from '@hedge-lamp/core/readings';
 import { computed } from 'vue';
 import { useOpenedWorkings } from '../shell/workings-store';
 import type { Outlook } from './cycle-worker';
-import { dayName, instantOf } from './cycle-words';
+import { instantOf, onDay } from './cycle-words';
 
 /** What the forecast says beside the day: how much KH the cycle takes, and which test would tell most. */
 const props = defineProps<{ outlook: Outlook; startedAt: number; now: number; waterId: string }>();
@@ -22,7 +22,7 @@ const next = computed(() => {
   const days = (x: number) => (x < 1 ? 'under a day' : `${Number(x.toPrecision(2))} days`);
   return {
     name: shortName(test.of),
-    on: dayName(instantOf(props.startedAt, test.day), props.now),
+    on: onDay(instantOf(props.startedAt, test.day), props.now),
     before: days(test.before),
     after: days(test.after),
   };
@@ -40,8 +40,8 @@ const next = computed(() => {
     </dd>
     <dt>The test that tells most</dt>
     <dd v-if="next">
-      {{ next.name }} {{ next.on === 'today' || next.on === 'tomorrow' ? next.on : `on ${next.on}` }}: the day
-      of readiness is known to {{ next.before }} now, and to about {{ next.after }} after it.
+      {{ next.name }} {{ next.on }}: the day of readiness is known to {{ next.before }} now, and to about
+      {{ next.after }} after it.
     </dd>
     <dd v-else>No single test narrows it much now: test as usual and spare the reagent.</dd>
   </dl>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type ForecastRecord, cameTrue } from '@hedge-lamp/core/cycle';
+import { type ForecastRecord, becameOf, scoreOf } from '@hedge-lamp/core/cycle';
 import { format } from 'date-fns';
 import { computed } from 'vue';
 import { cameTrueWords } from './cycle-words';
@@ -12,10 +12,15 @@ const props = defineProps<{
   now: number;
 }>();
 const day = 86_400_000;
-/** The newest of each day, and no more than fit. */
-const shown = computed(() => {
-  const byDay = new Map(props.forecasts.map((f) => [format(f.madeAt, 'yyyy-MM-dd'), f]));
-  return [...byDay.values()].slice(-8);
+/** The newest of each day; all are scored, and no more shown than fit. */
+const daily = computed(() => [
+  ...new Map(props.forecasts.map((f) => [format(f.madeAt, 'yyyy-MM-dd'), f])).values(),
+]);
+const shown = computed(() => daily.value.slice(-8));
+const score = computed(() => scoreOf(daily.value, props.readyAt, props.now));
+const scoreWords = computed(() => {
+  const { settled, held } = score.value;
+  return settled === 0 ? 'None is settled yet.' : `${held} of ${settled} held; four of five should.`;
 });
 const span = computed(() => {
   const ends = shown.value.flatMap((f) => [f.early, f.middle, f.late].flatMap((x) => x ?? []));
@@ -33,6 +38,9 @@ const word = (x: number | null) => (x === null ? 'later' : format(x, 'd MMM'));
 <template>
   <section v-if="shown.length > 0" class="sheet" aria-labelledby="earlier-heading">
     <h2 id="earlier-heading">Earlier forecasts</h2>
+    <p class="mb-1">
+      <strong>{{ scoreWords }}</strong>
+    </p>
     <p class="quiet">
       As they were made. Each bar is where readiness was expected four times in five, its mark the most likely
       day; the upright line is {{ readyAt === null ? 'now' : 'the day it was ready' }}.
@@ -47,11 +55,7 @@ const word = (x: number | null) => (x === null ? 'later' : format(x, 'd MMM'));
         </span>
         <span class="words"
           ><span class="figure-mono">{{ word(f.early) }} – {{ word(f.late) }}</span>
-          <span class="quiet d-block">{{
-            readyAt === null && f.late !== null && f.late + day < now
-              ? 'it was later'
-              : cameTrueWords[cameTrue(f, readyAt)]
-          }}</span></span
+          <span class="quiet d-block">{{ cameTrueWords[becameOf(f, readyAt, now)] }}</span></span
         >
       </li>
     </ol>

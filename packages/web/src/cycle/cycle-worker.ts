@@ -16,6 +16,7 @@ import {
   pastBands,
   readyWorkings,
   stageFromFit,
+  tooUncertain,
 } from '@hedge-lamp/core/cycle';
 import type { Workings } from '@hedge-lamp/core/quantity';
 import { expose } from 'comlink';
@@ -31,6 +32,8 @@ export interface FitAnswer {
 }
 export interface Outlook {
   readonly forecast: Forecast;
+  /** Why no day is named, where the forecast leaves it too open; the curves stand all the same. */
+  readonly uncertain: NotForeseen | null;
   readonly next: NextTest | null;
   readonly readyWorkings: Workings;
   readonly alkalinityWorkings: Workings;
@@ -58,6 +61,7 @@ const cycleWorker = {
     const seen = forecast(fit, plan, source);
     return {
       forecast: seen,
+      uncertain: tooUncertain(fit.log, seen),
       next: nextTest(fit, plan, source),
       readyWorkings: readyWorkings(fit, seen, plan),
       alkalinityWorkings: alkalinityWorkings(fit, seen),

@@ -31,9 +31,13 @@ export interface Lane {
   readonly points: readonly TracePoint[];
 }
 
-/** How far ahead the chart shows: until it is ready nine times in ten and a little beyond, a fortnight to six weeks. */
-export function daysShownAhead(forecast: Forecast | null, today: number): number {
+/**
+ * How far ahead the chart shows: until it is ready nine times in ten and a little beyond, a fortnight to six weeks.
+ * @param named false where no day of readiness is named: then no further than curves were held against the truth
+ */
+export function daysShownAhead(forecast: Forecast | null, today: number, named = true): number {
   if (!forecast) return 3;
+  if (!named) return 14;
   const late = forecast.ready.late ?? forecast.ready.middle ?? today + 42;
   return Math.min(42, Math.max(10, Math.ceil(late - today) + 4));
 }
@@ -88,6 +92,8 @@ export function flagWord(event: CycleEvent): string | null {
       return 'fed';
     case 'seed':
       return 'seeded';
+    case 'upset':
+      return 'upset';
     case 'warm':
       return null;
   }

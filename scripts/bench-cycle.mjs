@@ -398,10 +398,10 @@ day was named. Scores are Brier scores of the chance of being ready 7, 14, 21, 2
 smaller the better. Beside ours stand plain rules: six weeks from the start; nitrite's peak and ten days; what other filters of
 its kind take on average.
 
-Three makers of filters were used. **What counts is the second**, which nothing of the fit was set by but one number: how much
-longer or shorter the rest may take than the model says was raised once after a first look at 192 of its filters; how long a
-range may be before no day is named, and that cold water gets none, were chosen after looks at others of them. The seeds of
-this page are of none of those. No simulator is a filter: these figures are upper bounds of what to expect at home.
+Three makers of filters were used. **What counts is the second**: nothing of the fit was set by it. Four numbers of what is said were
+chosen after looks at some of its filters: how much longer or shorter the rest may take than the model says, how far apart the
+likely days may lie, that cold water gets no day, and what is kept back until nitrite falls; the filters of this page were seen
+once before the last two of them. No simulator is a filter: these figures are upper bounds of what to expect at home.
 
 ## The second maker
 
@@ -419,13 +419,17 @@ ${calibration(second.bins)}
 Twenty filters that never start, by day 20: ${words(odd.never20)}. By day 40: ${words(odd.never40)}.
 Twenty whose film was lost and nobody noted it, eight days later: ${words(odd.lost8)}. Sixteen days later: ${words(odd.lost16)}.
 
-## The third maker, by which the doubts were set
+${
+  patch
+    ? `## The third maker, by which the doubts were set
 
 A surface of patches that cells land on, ripen and spread from (\`patch-filters.ts\`). ${logs.patch} filters of each group.
 
 ${tableOf(patch.rows)}
 
-## Our own model
+`
+    : ''
+}## Our own model
 
 Logs drawn from what the fit itself thinks likely, ${logs.own} of each group: they show that the arithmetic is honest, not that filters are
 like the model.

@@ -1,3 +1,4 @@
+import { scoreOf } from '@hedge-lamp/core/cycle';
 import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -55,7 +56,11 @@ describe('the demo of Tern Lane', () => {
   it('has a cycle with earlier forecasts, each from what was known then', () => {
     const database = prepareDemo(folder(), migrations, now);
     const cube = listWaters(database).find((w) => w.name === 'Nursery cube')!;
-    const [start] = listStarts(database, cube.id);
+    const [start, first] = listStarts(database, cube.id);
+    // The first cycle is over: what was foreseen in it held about as often as it claimed.
+    const { settled, held } = scoreOf(listForecasts(database, first!.id), first!.endedAt, now);
+    expect(settled).toBeGreaterThanOrEqual(4);
+    expect(held / settled).toBeGreaterThanOrEqual(0.75);
     const forecasts = listForecasts(database, start!.id);
     expect(forecasts.length).toBeGreaterThan(2);
     for (const f of forecasts) {

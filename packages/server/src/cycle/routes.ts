@@ -30,6 +30,7 @@ const CycleSchema = z
     deeds: z.array(DeedSchema),
     /** The newest readings of the water that changes are made with. */
     source: z.partialRecord(ParameterIdSchema, ReadingSchema),
+    /** Of every cycle of this water. */
     forecasts: z.array(ForecastRecordSchema),
   })
   .meta({ id: 'Cycle' });
@@ -60,7 +61,7 @@ export function cycleRoutes(app: FastifyInstance, { database, now }: Context): v
         readings,
         deeds: listDeeds(database, water.id, from),
         source,
-        forecasts: listForecasts(database, start!.id),
+        forecasts: starts.flatMap(({ id }) => listForecasts(database, id)),
       };
     },
   );

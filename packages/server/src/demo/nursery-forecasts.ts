@@ -44,7 +44,7 @@ export function forecastsThen(
       unmeasured,
     } = gatherLog({ water, start, readings: known, deeds, source, now: then });
     if (!newest || enoughToForesee(log, unmeasured)) return [];
-    const fit = fitCycle(log, { walkers: 100, moves: 3, lastMoves: 6 });
+    const fit = fitCycle(log, { walkers: 60, moves: 2, lastMoves: 4 });
     if (fitsAtAll(fit)) return [];
     const seen = forecast(fit, planOf(start, log.feeding, null), tap);
     if (tooUncertain(log, seen)) return [];

@@ -19,6 +19,12 @@ import { ternLaneCard } from './tern-lane-card';
 const mark = 'demo-day';
 const day = 86_400_000;
 
+/** Days ago on which the keepers looked ahead, cycle by cycle: in the first one every fourth day. */
+const lookedOn = [
+  [142, 138, 134, 130],
+  [33, 27, 21, 7, 3],
+];
+
 const demoDayOf = (database: Database): string | null =>
   database.select().from(marksTable).where(eq(marksTable.name, mark)).get()?.value ?? null;
 
@@ -54,7 +60,7 @@ export function prepareDemo(folder: string, migrations: string, now: number): Da
   }
   const database = openDatabase(folder, migrations);
   const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
-  const { waters, readings, deeds, kits, cycle } = ternLane(now, zone);
+  const { waters, readings, deeds, kits, cycles } = ternLane(now, zone);
   database.transaction((tx) => {
     // A second apart, so that the order of the list is the order of the scenario; sources are there before
     // the waters that name them.
@@ -74,9 +80,12 @@ export function prepareDemo(folder: string, migrations: string, now: number): Da
     for (const { id, kitId, methodId, takenAt } of readings)
       if (kitId !== null && methodId !== null) noteUse(tx, { id, kitId, methodId, at: takenAt });
     deeds.forEach((deed) => keepDeed(tx, deed, now));
-    const { start } = createStart(tx, cycle, now);
-    for (const forecast of forecastsThen(database, start, now, [33, 27, 21, 7, 3], seededRandom(77)))
-      keepForecast(tx, forecast, now);
+    const drawn = seededRandom(77);
+    cycles.forEach((cycle, k) => {
+      const { start } = createStart(tx, cycle, now);
+      for (const forecast of forecastsThen(database, start, now, lookedOn[k] ?? [], drawn))
+        keepForecast(tx, forecast, now);
+    });
     tx.insert(marksTable).values({ name: mark, value: today }).run();
   });
   return database;

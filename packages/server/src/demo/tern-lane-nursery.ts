@@ -35,6 +35,9 @@ export interface NurseryDeed {
   readonly amount: DeedAmount;
 }
 
+/** Grams as one weighs them out. */
+export const gramsOf = (x: number): string => String(Number(x.toPrecision(2)));
+
 /** The cube was started so many days ago. */
 export const nurseryDays = 39;
 /** Days after the start on which somebody diluted the nitrite test, and changed water for it. */
@@ -75,7 +78,7 @@ export function nurseryCube(
   state[slot.alkalinity] = convert(4.6, 'alkalinity', '°dKH', 'meq/L');
   const days: NurseryDay[] = [];
   const deeds: NurseryDeed[] = [];
-  const grams = (x: number) => String(Number(x.toPrecision(2)));
+  const grams = gramsOf;
   const dose = (daysAgo: number, rise: number) => {
     const salt = grams((rise * liters) / risePerGram(salts['ammonium-chloride']).ammonia);
     state[slot.ammonia] = state[slot.ammonia]! + rise;

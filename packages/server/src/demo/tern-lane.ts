@@ -6,6 +6,7 @@ import { type KitDraft, methodOf } from '@hedge-lamp/core/methods';
 import { kitOf, ternLaneKits } from './tern-lane-kits';
 import { madeUpTest } from './made-up-test';
 import { type SeededRandom, seededRandom } from '@hedge-lamp/core/practice';
+import { firstGrowth } from './tern-lane-first-growth';
 import { nurseryCube } from './tern-lane-nursery';
 import { rescueDays, rescueTub } from './tern-lane-rescue';
 import { ternLaneWaters } from './tern-lane-waters';
@@ -32,7 +33,8 @@ export interface DemoData {
   readonly readings: readonly ReadingDraft[];
   readonly deeds: readonly DeedDraft[];
   readonly kits: readonly KitDraft[];
-  readonly cycle: CycleStartDraft;
+  /** Oldest first. */
+  readonly cycles: readonly CycleStartDraft[];
 }
 
 /**
@@ -216,7 +218,16 @@ export function ternLane(now: number, zone: string): DemoData {
       });
     }
   }
-  for (const { daysAgo, kind, detail, amount } of nursery.deeds)
+  const firstRandom = seededRandom(2904);
+  const first = firstGrowth(w.cube, now, zone, firstRandom);
+  for (const { daysAgo, ammonia: total, nitrite: shown, nitrate: no3, kh: degrees, ph: acid } of first.days)
+    test(
+      w.cube,
+      daysAgo,
+      { [ammonia]: total, [nitrite]: shown, [nitrate]: no3, [kh]: degrees, [ph]: acid, [temperature]: 24.5 },
+      { random: firstRandom },
+    );
+  for (const { daysAgo, kind, detail, amount } of [...first.deeds, ...nursery.deeds])
     deeds.push({
       id: nurseryRandom.id(),
       waterId: w.cube.id,
@@ -290,6 +301,6 @@ export function ternLane(now: number, zone: string): DemoData {
     readings,
     deeds,
     kits: ternLaneKits(now),
-    cycle: nursery.start,
+    cycles: [first.start, nursery.start],
   };
 }

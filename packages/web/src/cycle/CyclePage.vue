@@ -213,7 +213,13 @@ function note(deed?: ProposedDeed): void {
           </template>
           <p class="quiet mb-0">{{ gathered?.assumed.join(' ') }}</p>
         </section>
-        <PastForecasts class="later" :forecasts="data.forecasts" :ready-at="readyAt" :now="now" />
+        <PastForecasts
+          class="later"
+          :forecasts="data.forecasts"
+          :starts="data.starts"
+          :ready-at="readyAt"
+          :now="now"
+        />
         <NitrogenTable
           v-if="cycle.books.value"
           class="later"

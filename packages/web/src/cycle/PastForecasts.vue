@@ -1,27 +1,44 @@
 <script setup lang="ts">
-import { type ForecastRecord, becameOf, scoreOf } from '@hedge-lamp/core/cycle';
+import {
+  type CycleStart,
+  type ForecastRecord,
+  type ForecastScore,
+  becameOf,
+  scoreOf,
+} from '@hedge-lamp/core/cycle';
 import { format } from 'date-fns';
 import { computed } from 'vue';
 import { cameTrueWords } from './cycle-words';
 
-/** Earlier forecasts, each as the bar of its four-in-five range, against what came true. */
+/** Earlier forecasts, each as the bar of its four-in-five range, against what came true; those of earlier cycles by their score. */
 const props = defineProps<{
   forecasts: readonly ForecastRecord[];
-  /** When the challenge was passed; null while it was not. */
+  /** Newest first. */
+  starts: readonly CycleStart[];
+  /** When the challenge of the newest was passed; null while it was not. */
   readyAt: number | null;
   now: number;
 }>();
 const day = 86_400_000;
 /** The newest of each day; all are scored, and no more shown than fit. */
-const daily = computed(() => [
-  ...new Map(props.forecasts.map((f) => [format(f.madeAt, 'yyyy-MM-dd'), f])).values(),
-]);
+const dailyOf = (startId: string | undefined) => [
+  ...new Map(
+    props.forecasts.filter((f) => f.startId === startId).map((f) => [format(f.madeAt, 'yyyy-MM-dd'), f]),
+  ).values(),
+];
+const daily = computed(() => dailyOf(props.starts[0]?.id));
 const shown = computed(() => daily.value.slice(-8));
+const scoreWords = ({ settled, held }: ForecastScore) => `${held} of ${settled} held`;
 const score = computed(() => scoreOf(daily.value, props.readyAt, props.now));
-const scoreWords = computed(() => {
-  const { settled, held } = score.value;
-  return settled === 0 ? 'None is settled yet.' : `${held} of ${settled} held; four of five should.`;
-});
+/** Cycles of this water that were ready in the end, with what became of their forecasts. */
+const before = computed(() =>
+  props.starts.slice(1).flatMap((s) => {
+    const scored = s.outcome === 'ready' ? scoreOf(dailyOf(s.id), s.endedAt, props.now) : null;
+    return scored && scored.settled > 0
+      ? [{ id: s.id, endedAt: s.endedAt!, begun: s.startedAt, scored }]
+      : [];
+  }),
+);
 const span = computed(() => {
   const ends = shown.value.flatMap((f) => [f.early, f.middle, f.late].flatMap((x) => x ?? []));
   const from = Math.min(props.now, ...ends) - day;
@@ -36,16 +53,18 @@ const word = (x: number | null) => (x === null ? 'later' : format(x, 'd MMM'));
 </script>
 
 <template>
-  <section v-if="shown.length > 0" class="sheet" aria-labelledby="earlier-heading">
+  <section v-if="shown.length + before.length > 0" class="sheet" aria-labelledby="earlier-heading">
     <h2 id="earlier-heading">Earlier forecasts</h2>
-    <p class="mb-1">
-      <strong>{{ scoreWords }}</strong>
+    <p v-if="shown.length > 0" class="mb-1">
+      <strong>{{
+        score.settled === 0 ? 'None of these is settled yet.' : `${scoreWords(score)}; four of five should.`
+      }}</strong>
     </p>
-    <p class="quiet">
+    <p v-if="shown.length > 0" class="quiet">
       As they were made. Each bar is where readiness was expected four times in five, its mark the most likely
       day; the upright line is {{ readyAt === null ? 'now' : 'the day it was ready' }}.
     </p>
-    <ol>
+    <ol v-if="shown.length > 0">
       <li v-for="f in shown" :key="f.id">
         <span class="made">{{ format(f.madeAt, 'd MMM') }}</span>
         <span class="track" aria-hidden="true">
@@ -59,6 +78,12 @@ const word = (x: number | null) => (x === null ? 'later' : format(x, 'd MMM'));
         >
       </li>
     </ol>
+    <ul v-if="before.length > 0" class="before">
+      <li v-for="cycle in before" :key="cycle.id">
+        <strong>{{ scoreWords(cycle.scored) }}</strong> in the cycle begun
+        {{ format(cycle.begun, 'd MMMM') }}, ready on {{ format(cycle.endedAt, 'd MMMM') }}.
+      </li>
+    </ul>
   </section>
 </template>
 
@@ -70,11 +95,15 @@ ol {
   display: grid;
   gap: 0.5rem;
 }
-li {
+ol li {
   display: grid;
   grid-template-columns: 4rem minmax(0, 1fr) 9.5rem;
   gap: 0.8rem;
   align-items: center;
+}
+.before {
+  margin: 0.8rem 0 0;
+  padding-left: 1.1rem;
 }
 .words {
   line-height: 1.2;
@@ -109,7 +138,7 @@ li {
   border-left: 2px dashed var(--hl-watch);
 }
 @media (max-width: 767px) {
-  li {
+  ol li {
     grid-template-columns: 3.4rem minmax(0, 1fr);
   }
   .words {

@@ -41,6 +41,17 @@ const read = (served: Served, waterId: string, daysAgo: number, of: keyof typeof
     zone: 'Etc/UTC',
     entered: { how: 'figure', text, unit: unit[of] },
   });
+/** Ammonia and nitrite, read together some days ago. */
+const readBoth = async (
+  served: Served,
+  waterId: string,
+  of: readonly (readonly [daysAgo: number, ammonia: string, nitrite: string])[],
+) => {
+  for (const [daysAgo, ammonia, nitrite] of of) {
+    await read(served, waterId, daysAgo, 'ammonia', ammonia);
+    await read(served, waterId, daysAgo, 'nitrite', nitrite);
+  }
+};
 const did = (served: Served, waterId: string, daysAgo: number, kind: string, amount: object | null) =>
   served.call('POST', '/api/deeds', {
     id: randomUUID(),
@@ -57,17 +68,14 @@ const two = { by: 'rise', text: '2', unit: 'mg/L NH3-N' };
 async function atThePeak(served: Served): Promise<string> {
   const water = await begun(served, 12);
   await did(served, water, 11.9, 'ammonia-dose', two);
-  for (const [daysAgo, ammonia, nitrite] of [
+  await readBoth(served, water, [
     [10, '2 (1.5–3)', '0 (0–0.12)'],
     [8, '2 (1.5–3)', '0.25 (0.12–0.4)'],
     [6, '2 (1.5–3)', '1 (0.75–1.5)'],
     [4, '1 (0.75–1.5)', '2 (1.5–3.5)'],
     [2, '0.25 (0.12–0.4)', '5 (3.5–7)'],
     [0.1, '0 (0–0.12)', '5 (3.5–7)'],
-  ] as const) {
-    await read(served, water, daysAgo, 'ammonia', ammonia);
-    await read(served, water, daysAgo, 'nitrite', nitrite);
-  }
+  ]);
   await read(served, water, 10, 'alkalinity', '5 (4–5)');
   await read(served, water, 8, 'ph', '7.6');
   return water;
@@ -218,7 +226,7 @@ test('a filter whose dose no longer moves is asked about, and its upset is noted
   test.setTimeout(120_000);
   const water = await begun(served, 38, {}, { media: 'none' });
   for (const daysAgo of [38, 29, 26, 20, 17, 14, 11]) await did(served, water, daysAgo, 'ammonia-dose', two);
-  for (const [daysAgo, ammonia, nitrite] of [
+  await readBoth(served, water, [
     [36, '2 (1.5–3)', '0 (0–0.1)'],
     [32, '1 (0.8–1.4)', '2 (1.5–3)'],
     [28, '0 (0–0.12)', '5 (4–7)'],
@@ -229,10 +237,7 @@ test('a filter whose dose no longer moves is asked about, and its upset is noted
     [9, '2 (1.5–3)', '0 (0–0.1)'],
     [6, '2 (1.5–3)', '0 (0–0.1)'],
     [2, '2 (1.5–3)', '0 (0–0.1)'],
-  ] as const) {
-    await read(served, water, daysAgo, 'ammonia', ammonia);
-    await read(served, water, daysAgo, 'nitrite', nitrite);
-  }
+  ]);
   await page.goto(`${served.url}/waters/${water}/cycle`);
   await expect(verdict(page)).toContainText(
     'Ammonia was gone before, and now 3 readings in a row show no fall: no forecast from here.',

@@ -1,4 +1,5 @@
 import { v4 as newId } from 'uuid';
+import { keepForecast } from '../src/cycle/store';
 import { type MadeApp, khReading, makeApp, now } from './made-app';
 
 let made: MadeApp;
@@ -165,6 +166,18 @@ describe('forecasts', () => {
       [first.id, 12],
       [second.id, 12],
     ]);
+  });
+  it('out of order are refused; one that an earlier version kept does not keep the others from being shown', async () => {
+    const one = draft();
+    await start(one);
+    const wrong = forecast(one.id, { early: now + 5 * day });
+    const refused = await keep(wrong);
+    expect(refused.status).toBe(422);
+    expect(refused.body.errors[0]!.message).toMatch(/The early day comes before the likely one/);
+    keepForecast(made.database, wrong, now);
+    const sound = forecast(one.id, { newestReadingAt: now - day / 2 });
+    await keep(sound);
+    expect((await cycle()).forecasts.map((f) => f.id)).toEqual([wrong.id, sound.id]);
   });
   it('of no cycle, or of the future, are refused', async () => {
     expect((await keep(forecast(newId()))).status).toBe(404);

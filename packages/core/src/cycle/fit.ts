@@ -89,7 +89,7 @@ function newestAreOdd({ observations }: CycleLog, shareWrong: (k: number) => num
  * @param log one that `enoughToForesee` accepts
  */
 export function fitCycle(log: CycleLog, options: FitOptions = {}): CycleFit {
-  const { seed = 20, walkers = 200, moves = 4, lastMoves = 10, progress } = options;
+  const { seed = 20, walkers = 240, moves = 4, lastMoves = 10, progress } = options;
   const unknowns = unknownsOf(log);
   const logLikelihood = likelihoodOf(log);
   const { points, evaluations } = temperedEnsemble({

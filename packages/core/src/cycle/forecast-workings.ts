@@ -53,7 +53,7 @@ function found({ samples, log }: CycleFit): Workings['inputs'] {
 
 const caveats = (fit: CycleFit): string[] => [
   'Another dose, colder or warmer water, a treatment or a hard cleaning changes all of it; the next reading narrows it.',
-  'A figure of a model is no promise: the 24-hour challenge decides. How often such forecasts held on made-up filters of another build stands in docs/cycle-accuracy.md.',
+  'A figure of a model is no promise: the 24-hour challenge decides. How earlier forecasts of this water came out stands under the curves.',
   ...fit.odd.map(
     (o) => `A reading of ${o.of} on day ${Math.floor(o.day) + 1} does not fit and hardly counts.`,
   ),

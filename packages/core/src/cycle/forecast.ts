@@ -3,9 +3,9 @@ import { type CycleLog, type ObservedId, type Seeding, type SourceWater, observe
 import type { CycleFit, Sample } from './fit';
 import { held } from './interval-likelihood';
 import { nitriteHasFallen } from './nitrite-fall';
-import { othersReadyBy } from './others';
+import { othersReadyBy } from './others-ready-by';
 import { type Ahead, type PlanAhead, asFedSoFar, looksPerDay, runAhead, unknownSource } from './plan-ahead';
-import { isReady, staysLow } from './ready';
+import { readinessWatch } from './ready';
 import { replay, timelineOf } from './replay';
 import { slot } from './nitrification';
 
@@ -139,7 +139,7 @@ export function forecast(fit: CycleFit, asked: PlanAhead, source: SourceWater = 
     let gone = false;
     let before = 0;
     let turned = 0;
-    let passedSince = 0;
+    const readyOn = readinessWatch(plan.challenge);
     runAhead(sample.now, aheadOf(sample, n, log), plan, source, horizon, (k, state, warmth, putIn) => {
       observedIds.forEach((id, j) => (at[j]![k]![n] = held(id, state, sample.guess)));
       const nitrified = state[slot.nitrite]! + state[slot.nitrate]! + state[slot.plants]!;
@@ -147,13 +147,11 @@ export function forecast(fit: CycleFit, asked: PlanAhead, source: SourceWater = 
       before = nitrified;
       if (done) return;
       if (state[slot.alkalinity]! - putIn.buffered < khGone) gone = true;
-      if (k % looksPerDay === 0) {
-        const day = k / looksPerDay;
-        if (!isReady(state, plan.challenge, sample.guess.kinetics, warmth)) passedSince = day + 1;
-        else if (day - passedSince >= (plan.challenge === null ? staysLow : 0)) {
-          done = true;
-          ready[n] = passedSince;
-        }
+      const day =
+        k % looksPerDay === 0 ? readyOn(k / looksPerDay, state, sample.guess.kinetics, warmth) : null;
+      if (day !== null) {
+        done = true;
+        ready[n] = day;
       }
       used[n] = (2 / molarMass.N) * turned;
     });

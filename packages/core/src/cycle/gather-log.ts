@@ -1,6 +1,7 @@
+import { filterUpsetBy } from '../guidelines';
 import { FieldError, type Interval, convert, formatReading, fromWire } from '../quantity';
 import { type ParameterId, type Reading, parameters } from '../readings';
-import { type Deed, type DeedEffect, type DeedKind, deedLabel, effectOf } from '../remedies';
+import { type Deed, type DeedEffect, deedLabel, effectOf } from '../remedies';
 import { type Water, isAnimal } from '../waters';
 import {
   type CycleEvent,
@@ -51,19 +52,9 @@ export function effectOfDeed(deed: Deed, liters: number | null): DeedEffect | nu
 const counts = (deed: Deed): boolean =>
   ['ammonia-dose', 'challenge', 'water-change', 'feed', 'buffer'].includes(deed.kind);
 
-/** What may have killed part of the films; a rinse in the filter's own water does not (common practice). */
-const upsets: ReadonlySet<DeedKind> = new Set([
-  'filter-clean',
-  'filter-wash',
-  'media-change',
-  'filter-stopped',
-  'power-cut',
-  'medicine',
-]);
-
 function eventOf(deed: Deed, at: number, liters: number | null, source: SourceWater): CycleEvent | null {
   if (deed.kind === 'seeding') return { day: at, did: 'seed' };
-  if (upsets.has(deed.kind)) return { day: at, did: 'upset' };
+  if (filterUpsetBy(deed) !== null) return { day: at, did: 'upset' };
   const effect = effectOfDeed(deed, liters);
   if (!effect) return null;
   if (effect.ammonia)

@@ -2,8 +2,8 @@ import type { ObservedId, SourceWater } from './cycle-log';
 import type { CycleFit } from './fit';
 import { aheadOf, horizon, quantile } from './forecast';
 import { probabilityOf, shown as shownBy } from './interval-likelihood';
-import { type PlanAhead, unknownSource, looksPerDay, runAhead } from './plan-ahead';
-import { isReady } from './ready';
+import { type PlanAhead, asFedSoFar, looksPerDay, runAhead, unknownSource } from './plan-ahead';
+import { readinessWatch } from './ready';
 import { rangesOf, usualSteps } from './usual-cards';
 
 /** Days ahead that are weighed. */
@@ -43,16 +43,18 @@ function spread(values: ArrayLike<number>, weights?: ArrayLike<number>): number 
  */
 export function nextTest(
   fit: CycleFit,
-  plan: PlanAhead,
+  asked: PlanAhead,
   source: SourceWater = unknownSource,
 ): NextTest | null {
   const { samples } = fit;
+  const plan = asFedSoFar(asked, fit.log);
   const ready = new Float64Array(samples.length);
   const shown = worthAsking.map(() =>
     Array.from({ length: daysAhead }, () => new Float64Array(samples.length)),
   );
   samples.forEach((sample, n) => {
     ready[n] = horizon;
+    const readyOn = readinessWatch(plan.challenge);
     runAhead(sample.now, aheadOf(sample, n, fit.log), plan, source, horizon, (k, state, warmth) => {
       if (k % looksPerDay !== 0) return false;
       const day = k / looksPerDay;
@@ -60,8 +62,7 @@ export function nextTest(
         worthAsking.forEach(
           (of, j) => (shown[j]![day - 1]![n] = shownBy({ of, day: fit.log.days + day }, state, sample.guess)),
         );
-      if (ready[n] === horizon && isReady(state, plan.challenge, sample.guess.kinetics, warmth))
-        ready[n] = day;
+      if (ready[n] === horizon) ready[n] = readyOn(day, state, sample.guess.kinetics, warmth) ?? horizon;
       return day >= daysAhead && ready[n]! < horizon;
     });
   });

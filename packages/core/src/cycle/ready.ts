@@ -43,3 +43,22 @@ export function isReady(
   advance(trial, 1, kinetics, warmth);
   return trial[slot.ammonia]! < low.ammonia && trial[slot.nitrite]! < low.nitrite;
 }
+
+/**
+ * Follows a filter from day to day until it is ready: with a challenge from the first day on which it passes; with animals
+ * from the first of the days through which both stay low.
+ * @param challenge mg/L as N; null with animals
+ * @returns called once for each whole day, in order; the day from which it is ready, null while it is not
+ */
+export function readinessWatch(
+  challenge: number | null,
+): (day: number, state: CycleState, kinetics: Kinetics, warmth: Warmth) => number | null {
+  let since = 0;
+  return (day, state, kinetics, warmth) => {
+    if (!isReady(state, challenge, kinetics, warmth)) {
+      since = day + 1;
+      return null;
+    }
+    return day - since >= (challenge === null ? staysLow : 0) ? since : null;
+  };
+}

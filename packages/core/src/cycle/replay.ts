@@ -52,12 +52,12 @@ export function timelineOf(log: CycleLog, looks: readonly number[]): Timeline {
 export const warmthOf = (celsius: number, { warmer, bestWarmth }: Guess): Warmth =>
   warmthAt(celsius + warmer, bestWarmth);
 
-/** What a change brings where nobody read it: no ammonia or nitrite, and the rest as the water began. */
-export const broughtBy = (source: SourceWater, guess: Guess) => ({
-  ammonia: source.ammonia ?? 0,
-  nitrite: source.nitrite ?? 0,
-  nitrate: source.nitrate ?? guess.start[slot.nitrate]!,
-  alkalinity: source.alkalinity ?? guess.start[slot.alkalinity]!,
+/** What a change brings: what was read of the source, and of the rest what this guess makes of it. */
+export const broughtBy = (source: SourceWater, { tap }: Guess) => ({
+  ammonia: source.ammonia ?? tap.ammonia,
+  nitrite: source.nitrite ?? tap.nitrite,
+  nitrate: source.nitrate ?? tap.nitrate,
+  alkalinity: source.alkalinity ?? tap.alkalinity,
 });
 
 /** Takes a part of the water out, with the cells that drift in it, and puts another in; films, food and plants stay. */

@@ -3,6 +3,7 @@ import type { CycleLog, Observation } from './cycle-log';
 import type { CycleFit } from './fit';
 import { nitrogenWords } from './gather-log';
 import { slot } from './nitrification';
+import { highNitrite, maybeBleached } from './nitrite-fall';
 import { isReady, goneBelow } from './ready';
 
 /** Where a filter stands, in the order in which it gets there. */
@@ -31,29 +32,11 @@ export interface StageFound {
 }
 
 const isGone = (value: Interval, of: 'ammonia' | 'nitrite') => value.low <= 0 && value.best <= goneBelow[of];
-/** Days between a high nitrite and a zero after which the zero is believed. */
-const tooSoon = 4;
-/** mg/L as N; a nitrite that high does not go in a few days. */
-const high = 1;
 
 const when = (o: Observation) => `on day ${Math.floor(o.day) + 1}`;
 
 /** How the caller's keeper sees an amount, such as in mg/L of the ion. */
 export type AmountWords = (value: Interval, of: 'ammonia' | 'nitrite') => string;
-
-/** Whether a nitrite that reads as nothing may be a color that bleached: undiluted, and much of it a few days before. */
-export function maybeBleached(nitrite: readonly Observation[]): boolean {
-  const last = nitrite.at(-1);
-  if (!last || last.diluted || last.value.low > 0) return false;
-  const seen = nitrite.filter((o) => o.value.low > 0).at(-1);
-  const firstZero = seen && nitrite.find((o) => o.day > seen.day);
-  return (
-    seen !== undefined &&
-    firstZero !== undefined &&
-    firstZero.day - seen.day <= tooSoon &&
-    (seen.value.best >= high || seen.value.high === Infinity)
-  );
-}
 
 /** With animals: so many tests of both that read as nothing, over so many days, and the filter carries them. Hedge Lamp's own. */
 const carries = { tests: 3, days: 6 };
@@ -210,7 +193,7 @@ export function stageFromFit(
     const nitrite = now[slot.nitrite]!;
     const stage: Stage = isReady(now, challenge, guess.kinetics, warmth)
       ? 'ready'
-      : ammoniaFilm < awake * target && nitrite < high
+      : ammoniaFilm < awake * target && nitrite < highNitrite
         ? 'waiting'
         : nitrite < goneBelow.nitrite * 4 && ammonia > goneBelow.ammonia
           ? 'ammonia-falling'

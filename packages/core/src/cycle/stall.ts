@@ -3,7 +3,8 @@ import { type Deed } from '../remedies';
 import type { CycleLog, Observation, ObservedId } from './cycle-log';
 import { inDegrees } from './gather-log';
 import { goneBelow } from './ready';
-import { type Stage, maybeBleached } from './stage';
+import { maybeBleached } from './nitrite-fall';
+import type { Stage } from './stage';
 
 /** Why a cycle may stand still, and what gets it going. Causes and cures: common practice. */
 export const stallCauses = [

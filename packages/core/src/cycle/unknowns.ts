@@ -38,7 +38,6 @@ export const unknownIds = [
   'nitrate-kit',
   'other-ammonia-kit',
   'other-nitrite-kit',
-  'starts',
   'loss',
   'loss-day',
   'survival',
@@ -50,6 +49,10 @@ export const unknownIds = [
   'feed',
   'seed',
   'uptake',
+  'tap-ammonia',
+  'tap-nitrite',
+  'tap-nitrate',
+  'tap-alkalinity',
 ] as const;
 export type UnknownId = (typeof unknownIds)[number];
 /** These are no logarithms. */
@@ -58,7 +61,6 @@ const plain: ReadonlySet<UnknownId> = new Set([
   'half-at-ph',
   'best-warmth',
   'warmer',
-  'starts',
   'loss',
   'loss-day',
   'basis',
@@ -84,6 +86,24 @@ const sleep: Readonly<Record<Seeding, number>> = { none: 0.5, little: 1, plenty:
  * that nobody measures is more often a cold room's than a heater's. Hedge Lamp's own.
  */
 const warmthDoubt = { read: [0, 0.5], unread: [-1, 3] } as const;
+
+/**
+ * What a source holds that nobody read: ammonia and nitrite in mg/L as N, middle and spread of the logarithm (tap water
+ * disinfected with chloramine brings some tenths; common practice); nitrate and alkalinity as shares of what the water
+ * began with, which was most often the same source. Hedge Lamp's own.
+ */
+const usualTap = {
+  ammonia: [0.03, 1.2],
+  nitrite: [0.003, 1],
+  nitrate: [1, 0.6],
+  alkalinity: [1, 0.3],
+} as const;
+const ofTap = ['ammonia', 'nitrite', 'nitrate', 'alkalinity'] as const;
+/** What of the source matters and was not read: where water was changed, or will be for animals. */
+const tapUnknowns = ({ events, feeding }: CycleLog) =>
+  ofTap.filter(
+    (held) => feeding === 'fish' || events.some((e) => e.did === 'change' && e.source[held] === null),
+  );
 
 /** The unknowns of one log: only those that something of it depends on. */
 export function unknownsOf(cycle: CycleLog): readonly Unknown[] {
@@ -124,7 +144,6 @@ export function unknownsOf(cycle: CycleLog): readonly Unknown[] {
     of('nitrate-kit', 0, 0.35),
     ...(other('ammonia') ? [of('other-ammonia-kit', 0, 0.25)] : []),
     ...(other('nitrite') ? [of('other-nitrite-kit', 0, 0.25)] : []),
-    of('starts', 0, 1),
     of('loss', 0, 1),
     of('loss-day', 0, 1),
     ...(did('upset') ? [of('survival', log(0.1), 2)] : []),
@@ -138,6 +157,7 @@ export function unknownsOf(cycle: CycleLog): readonly Unknown[] {
     ...(fed ? [of('feed', 0, 0.5)] : []),
     ...(did('seed') ? [of('seed', log(0.3), 1.2)] : []),
     ...(cycle.planted ? [of('uptake', log(0.1), 1)] : []),
+    ...tapUnknowns(cycle).map((held) => of(`tap-${held}`, log(usualTap[held][0]), usualTap[held][1])),
   ];
 }
 
@@ -157,6 +177,13 @@ export interface Guess {
   readonly otherKit: { readonly ammonia: number; readonly nitrite: number };
   /** Capacity that grown media brought, mg/L of N a day. */
   readonly seed: number;
+  /** What a source brings where it was not read: mg/L as N, meq/L. */
+  readonly tap: {
+    readonly ammonia: number;
+    readonly nitrite: number;
+    readonly nitrate: number;
+    readonly alkalinity: number;
+  };
   /** Share of both films that a noted upset left. */
   readonly survival: number;
   /** A loss that nobody noted; null where there was none. */
@@ -167,9 +194,24 @@ export interface Guess {
   readonly dead: 'ammonia' | 'nitrite' | null;
 }
 
-/** One filter in so many does not start: either step. Hedge Lamp's own. */
-const neverAmmonia = 0.03;
-const neverNitrite = 0.03;
+/**
+ * What a film starts with has a foot: of one in thirty-three it never starts, and of half as many more only weeks later. The
+ * foot hangs on the same coordinate as the rest, so that a sampler can walk from a film that is slow to one that is dead; a
+ * switch of its own would be lost or would take over by chance. Hedge Lamp's own.
+ */
+const never = -1.881;
+const weeksLater = -1.65;
+/** Logarithm by which the last of the late starters begin with less: about three weeks of growth. */
+const latest = 10;
+
+/** A film at the start, mg/L of N a day; nothing where it never starts. */
+const filmAt = (usual: number, z: number): number =>
+  z < never
+    ? 0
+    : z < weeksLater
+      ? usual * Math.exp((-latest * (weeksLater - z)) / (weeksLater - never))
+      : usual;
+
 /** Filters of which a film was lost that nobody noted, and logs whose basis was mistaken. Hedge Lamp's own. */
 const losses = 0.08;
 const mistaken = 0.03;
@@ -193,21 +235,26 @@ export function shareUnder(z: number): number {
  */
 export function guessAt(unknowns: readonly Unknown[], z: ArrayLike<number>, days: number): Guess {
   const value: Partial<Record<UnknownId, number>> = {};
+  const standard: Partial<Record<UnknownId, number>> = {};
   for (let k = 0; k < unknowns.length; k++) {
     const { id, mean, spread } = unknowns[k]!;
     const x = mean + spread * z[k]!;
+    standard[id] = z[k]!;
     value[id] = plain.has(id) ? x : Math.exp(x);
   }
-  const starts = shareUnder(value.starts!);
-  const dead = starts < neverAmmonia ? 'ammonia' : starts > 1 - neverNitrite ? 'nitrite' : null;
+  const films = {
+    ammonia: filmAt(value['ammonia-film']!, standard['ammonia-film']!),
+    nitrite: filmAt(value['nitrite-film']!, standard['nitrite-film']!),
+  };
+  const dead = films.ammonia === 0 ? 'ammonia' : films.nitrite === 0 ? 'nitrite' : null;
   const loss = shareUnder(value.loss!);
   const basis = shareUnder(value.basis!);
   const start = new Float64Array(slots);
   start[slot.ammonia] = value.ammonia ?? 0;
   start[slot.nitrite] = value.nitrite ?? 0;
   start[slot.nitrate] = value.nitrate!;
-  start[slot.ammoniaFilm] = dead === 'ammonia' ? 0 : value['ammonia-film']!;
-  start[slot.nitriteFilm] = dead === 'nitrite' ? 0 : value['nitrite-film']!;
+  start[slot.ammoniaFilm] = films.ammonia;
+  start[slot.nitriteFilm] = films.nitrite;
   start[slot.alkalinity] = value.alkalinity!;
   start[slot.awake] = value.awake!;
   return {
@@ -234,6 +281,12 @@ export function guessAt(unknowns: readonly Unknown[], z: ArrayLike<number>, days
     kit: { ammonia: value['ammonia-kit']!, nitrite: value['nitrite-kit']!, nitrate: value['nitrate-kit']! },
     otherKit: { ammonia: value['other-ammonia-kit'] ?? 1, nitrite: value['other-nitrite-kit'] ?? 1 },
     seed: value.seed ?? 0,
+    tap: {
+      ammonia: value['tap-ammonia'] ?? usualTap.ammonia[0],
+      nitrite: value['tap-nitrite'] ?? usualTap.nitrite[0],
+      nitrate: value.nitrate! * (value['tap-nitrate'] ?? 1),
+      alkalinity: value.alkalinity! * (value['tap-alkalinity'] ?? 1),
+    },
     survival: Math.min(1, value.survival ?? 1),
     // What is left of it: from a third down to a thousandth, the rarer the less.
     lost:

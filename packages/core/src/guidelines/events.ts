@@ -85,6 +85,30 @@ export const onlyInvertebrates = ({ amount }: Pick<Deed, 'amount'>): boolean =>
 
 type Told = Omit<PastMaker, 'at' | 'kind' | 'from'> & { readonly grace?: number };
 
+/** Why a deed may have killed part of a filter, in a sentence; null where it does not. */
+export function filterUpsetBy(deed: Deed): string | null {
+  switch (deed.kind) {
+    case 'media-change':
+      return 'Filter media were changed.';
+    case 'filter-wash':
+      return 'The filter was washed under the tap.';
+    case 'filter-clean':
+      return 'The filter was cleaned, and nobody said how.';
+    case 'filter-stopped':
+    case 'power-cut': {
+      const hours = hoursOf(deed);
+      if (hours !== null && hours <= mostStopped) return null;
+      return hours === null
+        ? 'The filter stopped, and nobody said how long.'
+        : 'The filter stopped for over two hours.';
+    }
+    case 'medicine':
+      return 'Medicine was given.';
+    default:
+      return null;
+  }
+}
+
 function toldBy(deed: Deed, water: Water, deeds: readonly Deed[]): Told | null {
   const upset = (because: string): Told => ({ parameters: waste, because, unsettles: true });
   switch (deed.kind) {
@@ -101,23 +125,14 @@ function toldBy(deed: Deed, water: Water, deeds: readonly Deed[]): Told | null {
     case 'rescape':
       return upset('The tank was rescaped.');
     case 'media-change':
-      return upset('Filter media were changed.');
     case 'filter-wash':
-      return upset('The filter was washed under the tap.');
     case 'filter-clean':
-      return upset('The filter was cleaned, and nobody said how.');
     case 'filter-stopped':
-    case 'power-cut': {
-      const hours = hoursOf(deed);
-      if (hours !== null && hours <= mostStopped) return null;
-      return upset(
-        hours === null
-          ? 'The filter stopped, and nobody said how long.'
-          : 'The filter stopped for over two hours.',
-      );
+    case 'power-cut':
+    case 'medicine': {
+      const because = filterUpsetBy(deed);
+      return because === null ? null : upset(because);
     }
-    case 'medicine':
-      return upset('Medicine was given.');
     case 'treatment':
       return upset('A treatment was given, and nobody said which.');
     case 'ammonia-dose':

@@ -4,6 +4,7 @@ export * from './age';
 export * from './applied-limits';
 export * from './claim';
 export * from './conditions';
+export { filterUpsetBy } from './events';
 export * from './facts';
 export * from './figure';
 export * from './finding';

@@ -63,6 +63,17 @@ describe('the log of a cycle', () => {
       ['upset', 6],
     ]);
   });
+  it('takes a power cut of two hours at most for none, and one of unknown length for an upset', () => {
+    const cut = (kind: 'power-cut' | 'filter-stopped', hours?: string) =>
+      gather([], [madeDeed(kind, 3, hours === undefined ? null : { by: 'hours', hours })]).log.events.map(
+        (e) => e.did,
+      );
+    for (const kind of ['power-cut', 'filter-stopped'] as const) {
+      expect(cut(kind, '1.5')).toEqual([]);
+      expect(cut(kind, '8')).toEqual(['upset']);
+      expect(cut(kind)).toEqual(['upset']);
+    }
+  });
   it('marks readings by another kit than most', () => {
     const { log } = gather([
       madeReading('ammonia', 2, '2 (1.5–3)', { methodId: 'one' }),

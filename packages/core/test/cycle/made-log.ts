@@ -26,7 +26,11 @@ export type Reads = Partial<Record<ObservedId | 'temperature', readonly Read[]>>
 const valueOf = (of: string, says: string) => {
   const { kind, possible } = parameters[of as ObservedId];
   return convertInterval(
-    parseRange(says, 'value', possible[0] === 0 && of !== 'ph' ? { floor: 0 } : {}),
+    parseRange(
+      says.replace('diluted', '').trim(),
+      'value',
+      possible[0] === 0 && of !== 'ph' ? { floor: 0 } : {},
+    ),
     kind,
     unit[of]!,
     kind === 'ammonia'

@@ -1,5 +1,6 @@
 import type { CycleEvent, CycleLog, Feeding, Observation, ObservedId, Seeding } from '@hedge-lamp/core/cycle';
 import { type SeededRandom, seededRandom } from '@hedge-lamp/core/practice';
+import { type FilterGroup, filterGroups } from './filter-groups';
 
 /**
  * Filters of a third maker, by which the doubts of the forecast are set; what is claimed is measured on the second
@@ -7,11 +8,8 @@ import { type SeededRandom, seededRandom } from '@hedge-lamp/core/practice';
  * through three ages, and spread from ripe ones. What eats goes at full speed or as fast as its food comes (Blackman), cold
  * and acid slow it along straight lines, and poison beyond a threshold. Its sizes are Hedge Lamp's own.
  */
-export const patchGroups = ['unseeded', 'seeded', 'food', 'cold', 'soft', 'with animals'] as const;
-export type PatchGroup = (typeof patchGroups)[number];
-
 export interface PatchFilter {
-  readonly group: PatchGroup;
+  readonly group: FilterGroup;
   readonly readyDay: number;
   readonly days: readonly Readonly<Record<ObservedId, number>>[];
   readonly until: (day: number) => CycleLog;
@@ -39,8 +37,8 @@ interface Tank {
 }
 
 /** A made-up filter, the same for the same seed. */
-export function patchFilter(group: PatchGroup, seed: number, days = 90): PatchFilter {
-  const random = seededRandom(977 * seed + 31 * patchGroups.indexOf(group) + 5);
+export function patchFilter(group: FilterGroup, seed: number, days = 90): PatchFilter {
+  const random = seededRandom(977 * seed + 31 * filterGroups.indexOf(group) + 5);
   const from = (low: number, high: number) => low + (high - low) * random.next();
   const ten = (low: number, high: number) => 10 ** from(low, high);
   const animals = group === 'with animals';

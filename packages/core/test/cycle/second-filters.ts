@@ -1,5 +1,6 @@
 import type { CycleEvent, CycleLog, Observation, ObservedId } from '@hedge-lamp/core/cycle';
 import { type SeededRandom, seededRandom } from '@hedge-lamp/core/practice';
+import { type FilterGroup, filterGroups } from './filter-groups';
 
 /**
  * Filters and keepers of a second maker. It shares nothing with the model that is fitted: a film that has a thickness and
@@ -7,15 +8,14 @@ import { type SeededRandom, seededRandom } from '@hedge-lamp/core/practice';
  * sleep before growth, a carbonate system of its own with gas exchange, and keepers who forget, misread and spill. Its
  * sizes are Hedge Lamp's own, wide on purpose; nothing of the fit was set by it.
  */
-export const filterGroups = ['unseeded', 'seeded', 'food', 'cold', 'soft', 'with animals'] as const;
-export type FilterGroup = (typeof filterGroups)[number];
-
 export interface SecondFilter {
   readonly group: FilterGroup;
   /** Day on which a dose of 2 mg/L N would first be gone within a day; with animals, from which both stay low. Infinity where it never is. */
   readonly readyDay: number;
   /** Truths of each whole day: mg/L as N, meq/L, pH. */
   readonly days: readonly Readonly<Record<ObservedId, number>>[];
+  /** Of each whole day: whether a dose would be gone within it; with animals, whether both are low. */
+  readonly passes: readonly boolean[];
   /** Day on which a film was lost; Infinity where none was. */
   readonly lostOn: number;
   /** What the keeper wrote until a day. */
@@ -325,6 +325,7 @@ export function secondFilter(
   const observations: Observation[] = [];
   const truths: Record<ObservedId, number>[] = [];
   const tests: boolean[] = [];
+  const passes: boolean[] = [];
   let readyDay = Infinity;
   let lowSince = Infinity;
   let nextTest = 0;
@@ -348,10 +349,11 @@ export function secondFilter(
   for (let day = 0; day <= days; day++) {
     const { ph } = phOfWater(tank.alk, tank.dic);
     truths.push({ ammonia: tank.tan, nitrite: tank.no2, nitrate: tank.no3, alkalinity: tank.alk, ph });
-    if (!animals && readyDay === Infinity && wouldPass(tank, nature)) readyDay = day;
+    const passed = animals ? tank.tan < low.ammonia && tank.no2 < low.nitrite : wouldPass(tank, nature);
+    passes.push(passed);
+    if (!animals && readyDay === Infinity && passed) readyDay = day;
     if (animals) {
-      const isLow = tank.tan < low.ammonia && tank.no2 < low.nitrite;
-      if (!isLow) lowSince = Infinity;
+      if (!passed) lowSince = Infinity;
       else if (lowSince === Infinity) lowSince = day;
       if (readyDay === Infinity && day - lowSince >= 7 && day > 10) readyDay = lowSince;
     }
@@ -439,6 +441,7 @@ export function secondFilter(
     group,
     oddity,
     lostOn,
+    passes,
     readyDay,
     days: truths,
     until: (day) => ({

@@ -16,7 +16,7 @@ import type { ProposedDeed } from '../remedies/deed-form';
 import LinkButton from '../shell/LinkButton.vue';
 import { useOpenedWorkings } from '../shell/workings-store';
 import type { FitAnswer, Outlook } from './cycle-worker';
-import { readySentence } from './cycle-words';
+import { instantOf, readySentence } from './cycle-words';
 import ToDoList from './ToDoList.vue';
 
 /** The sentence for today: where the filter stands and why, when it will be ready, and what to do. */
@@ -38,14 +38,17 @@ const props = defineProps<{
 }>();
 defineEmits<{ stop: []; again: []; note: [deed: ProposedDeed] }>();
 const opened = useOpenedWorkings();
-/** What is noted where the filter was upset; the form lets one say how. */
-const upset = { kind: 'filter-stopped', amount: null, detail: '' } as const;
 
 const refusal = computed(() =>
   props.stage?.stage === 'ready'
     ? null
     : (props.notForeseen ?? props.fit?.doubt ?? props.outlook?.uncertain ?? null),
 );
+/** What is noted where the filter was upset, at the time after which it most likely was; the form lets one say how and when. */
+const upset = computed<ProposedDeed>(() => ({
+  kind: 'filter-stopped',
+  at: Math.min(props.now, instantOf(props.startedAt, refusal.value?.stoppedAfter ?? 0) + 3_600_000),
+}));
 const headline = computed(() => {
   if (props.ended) return props.ended;
   if (props.stage?.stage === 'ready') return 'Ready.';
@@ -84,7 +87,12 @@ const byFit = computed(() => {
     <BButton v-if="stopped || fault" variant="outline-primary" class="mt-2" @click="$emit('again')"
       >Look ahead again</BButton
     >
-    <div v-if="refusal?.asksIfStopped && !ended" class="asks" role="group" aria-label="Did the filter stop?">
+    <div
+      v-if="refusal?.stoppedAfter !== undefined && !ended"
+      class="asks"
+      role="group"
+      aria-label="Did the filter stop?"
+    >
       <p class="mb-2">
         <strong>Did the filter stop?</strong> A power cut, a medicine, tap water or a dry day can kill its
         films.
@@ -117,7 +125,7 @@ const byFit = computed(() => {
       </button>
     </p>
     <LinkButton
-      v-if="refusal && refusal.tests.length > 0 && !refusal.asksIfStopped && !ended"
+      v-if="refusal && refusal.tests.length > 0 && refusal.stoppedAfter === undefined && !ended"
       :to="{ name: 'bench', params: { waterId }, query: { tests: refusal.tests.join(',') } }"
       class="mt-2"
       >To the bench</LinkButton

@@ -64,6 +64,8 @@ export interface ProposedDeed {
   readonly kind: DeedKind;
   readonly amount?: DeedAmount | null;
   readonly detail?: string;
+  /** When it was, ms since epoch; now where it is not said. */
+  readonly at?: number;
 }
 
 /** The ways in which the amount of a kind can be told, words always among them. */
@@ -96,7 +98,7 @@ export function emptyDeedForm(now: number, proposed?: ProposedDeed): DeedForm {
   const form: DeedForm = {
     id: newId(),
     kind,
-    at: toLocalInput(now),
+    at: toLocalInput(proposed?.at ?? now),
     detail: proposed?.detail ?? '',
     by: waysOf(kind)[0]!,
     figures: {

@@ -1,0 +1,131 @@
+import {
+  type Forecast,
+  asFedSoFar,
+  horizon,
+  othersReadyBy,
+  planOf,
+  readinessWatch,
+  tooUncertain,
+} from '@hedge-lamp/core/cycle';
+import { slot, slots, usualLimits, warmthAt } from '@hedge-lamp/core/cycle';
+import fc from 'fast-check';
+import { madeLog, madeStart } from './made-log';
+
+const ready = (early: number | null, late: number | null, atAll = 0.9): Pick<Forecast, 'ready'> => ({
+  ready: { early, middle: early, late, atAll },
+});
+const rising = {
+  nitrite: [
+    [6, '1 (0.8–1.4)'],
+    [12, '5 (4–7)'],
+  ],
+} as const;
+const fallen = { nitrite: [...rising.nitrite, [18, '1 (0.8–1.4)']] } as const;
+
+describe('a day is named', () => {
+  it('only where the likely days lie close enough, and closer before nitrite was seen to fall', () => {
+    expect(tooUncertain(madeLog(20, rising), ready(30, 68))).toBeNull();
+    expect(tooUncertain(madeLog(20, rising), ready(30, 69))!.says).toMatch(
+      /more than 5 weeks apart.*has not been seen yet/,
+    );
+    expect(tooUncertain(madeLog(20, fallen), ready(30, 75))).toBeNull();
+    expect(tooUncertain(madeLog(20, fallen), ready(30, 76))!.says).toMatch(/more than 6 weeks apart\.$/);
+  });
+  it('only where more filters than not get there at all', () => {
+    expect(tooUncertain(madeLog(20, rising), ready(30, 40, 0.5))).toBeNull();
+    expect(tooUncertain(madeLog(20, rising), ready(30, 40, 0.4))!.says).toMatch(
+      /6 in 10 logs like this are not ready/,
+    );
+    expect(tooUncertain(madeLog(20, rising), ready(null, null, 0))!.says).toMatch(/10 in 10/);
+  });
+  it('never in water that was read as cold, by its newest reading', () => {
+    const warm = (...celsius: number[]) =>
+      madeLog(
+        20,
+        rising,
+        celsius.map((c, k) => ({ day: 3 * k, did: 'warm', celsius: c })),
+      );
+    expect(tooUncertain(warm(20.9), ready(30, 40))!.says).toMatch(/^Too uncertain to foresee: at 20.9 °C/);
+    expect(tooUncertain(warm(25, 18), ready(30, 40))!.says).toMatch(/at 18 °C/);
+    expect(tooUncertain(warm(18, 25), ready(30, 40))).toBeNull();
+  });
+});
+
+describe('what other filters of a kind take', () => {
+  const kinds = fc.record({
+    seeding: fc.constantFrom('none' as const, 'little' as const, 'plenty' as const, 'upset' as const),
+    feeding: fc.constantFrom('ammonia' as const, 'food' as const, 'fish' as const),
+    days: fc.double({ min: 0, max: 120, noNaN: true }),
+  });
+  it('is nothing by today, only grows, and is never certain', () => {
+    fc.assert(
+      fc.property(kinds, (kind) => {
+        let before = 0;
+        for (let day = kind.days; day <= kind.days + horizon; day += 1) {
+          const by = othersReadyBy(kind, day);
+          expect(by).toBeGreaterThanOrEqual(before);
+          expect(by).toBeLessThan(0.95);
+          before = by;
+        }
+        expect(othersReadyBy(kind, kind.days)).toBe(0);
+      }),
+    );
+  });
+  it('is three to eight weeks for most that nothing was put into, and sooner with grown media (common practice)', () => {
+    const by = (seeding: 'none' | 'little' | 'plenty', day: number) =>
+      othersReadyBy({ seeding, feeding: 'ammonia', days: 0 }, day);
+    expect(by('none', 56) - by('none', 21)).toBeGreaterThan(0.6);
+    expect(by('none', 21)).toBeLessThan(0.15);
+    expect(by('little', 21)).toBeGreaterThan(by('none', 21));
+    expect(by('plenty', 21)).toBeGreaterThan(by('little', 21));
+  });
+});
+
+describe('the plan', () => {
+  it('goes on with helpings as they were so far, once there were two', () => {
+    const plan = planOf(madeStart(), 'food', null);
+    const fed = (...amounts: number[]) =>
+      madeLog(
+        12,
+        {},
+        amounts.map((nitrogen, k) => ({ day: 2 * k, did: 'feed', nitrogen })),
+        { feeding: 'food' },
+      );
+    expect(asFedSoFar(plan, fed(3))).toEqual(plan);
+    expect(asFedSoFar(plan, fed(1, 2, 3))).toMatchObject({ food: 2, foodEvery: 4 });
+    const dosed = planOf(madeStart(), 'ammonia', null);
+    expect(asFedSoFar(dosed, fed(1, 2, 3))).toEqual(dosed);
+  });
+});
+
+describe('a filter that is watched until it is ready', () => {
+  const kinetics = {
+    ammoniaGrowth: 0.6,
+    nitriteGrowth: 0.55,
+    ammoniaHalf: 0.4,
+    nitriteHalf: 0.4,
+    load: 0,
+    uptake: 0,
+    phAtOne: 7.5,
+    ...usualLimits,
+  };
+  const water = (nitrite: number, film = 8) => {
+    const state = new Float64Array(slots);
+    [state[slot.ammoniaFilm], state[slot.nitriteFilm], state[slot.awake]] = [film, film, 1];
+    [state[slot.alkalinity], state[slot.nitrite]] = [3, nitrite];
+    return state;
+  };
+  const days = (challenge: number | null, nitrite: readonly number[]) => {
+    const watch = readinessWatch(challenge);
+    return nitrite.map((n, day) => watch(day, water(n), kinetics, warmthAt(25)));
+  };
+  it('is ready on the first day that it passes the challenge', () => {
+    expect(days(2, [20, 20, 0, 0])).toEqual([null, null, 2, 2]);
+  });
+  it('with animals is ready from the first of seven days through which both stay low; a day that is not begins them anew', () => {
+    const low = Array.from({ length: 8 }, () => 0);
+    expect(days(null, [1, ...low])).toEqual([null, ...Array.from({ length: 7 }, () => null), 1]);
+    expect(days(null, [0, 0, 0, 1, ...low]).at(-1)).toBe(4);
+    expect(days(null, [0, 0, 0, 1, ...low]).filter((d) => d !== null)).toHaveLength(1);
+  });
+});

@@ -37,7 +37,7 @@ describe('the sentence on readiness', () => {
   });
   it('says how likely it is that it takes longer than is looked ahead, and promises no end that it does not see', () => {
     expect(says(6, 10, 12, 0.8)).toMatch(
-      /Monday 7 December\. With 2 in 10 it takes over ten weeks, or never comes\.$/,
+      /Monday 7 December\. 2 in 10 take over ten weeks, or never get there\.$/,
     );
     expect(says(6, 10, 12, 0.97)).not.toMatch(/ten weeks/);
     expect(says(null, null, null, 0)).toMatch(/^Not ready within the ten weeks/);

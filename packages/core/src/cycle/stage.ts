@@ -114,7 +114,7 @@ export function stageFromReadings(
         reasons: [
           `Nitrite was ${words(peak)} and reads as nothing ${when(now)}.`,
           gone
-            ? `Ammonia reads as nothing, too: ${log.feeding === 'fish' ? `${carries.tests} such tests within a week make it ready` : 'take the 24-hour challenge'}.`
+            ? `Ammonia reads as nothing, too${log.feeding === 'fish' ? `: ${carries.tests} such tests within a week make it ready` : ''}.`
             : `Ammonia is ${words(last)}.`,
         ],
       };

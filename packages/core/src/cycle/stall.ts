@@ -43,8 +43,26 @@ const highAmmonia = 5;
 const highNitrite = toCanonical(10, 'nitrite', 'mg/L NO2');
 
 /**
- * Days since the figure that should fall at this stage was last seen to move; a rise is movement, too, and what was put in
- * or changed in between starts the count anew. Null where the stage asks for nothing to fall, or nothing is left to.
+ * Day since which readings stand: from there on all ranges meet the newest; and which way they moved before. Null without readings.
+ * @param readings of one parameter, by time
+ */
+function standsSince(readings: readonly Observation[]): { from: number; moved: 'up' | 'down' | null } | null {
+  const last = readings.at(-1);
+  if (!last) return null;
+  let from = last.day;
+  for (const earlier of [...readings].reverse()) {
+    // A move is seen where the ranges do not meet.
+    if (last.value.high < earlier.value.low) return { from, moved: 'down' };
+    if (last.value.low > earlier.value.high) return { from, moved: 'up' };
+    from = earlier.day;
+  }
+  return { from, moved: null };
+}
+
+/**
+ * Days since the figure that should fall at this stage was last seen to move; a rise is movement, too, one of nitrite also of
+ * the ammonia that it came from, and what was put in or changed in between starts the count anew. Null where the stage asks
+ * for nothing to fall, or nothing is left to.
  */
 function daysStill(log: CycleLog, stage: Stage): { days: number; of: ObservedId } | null {
   const of: ObservedId | null =
@@ -59,13 +77,9 @@ function daysStill(log: CycleLog, stage: Stage): { days: number; of: ObservedId 
   const moved = log.events.filter(
     (e) => e.did === 'change' || (of === 'ammonia' && (e.did === 'dose' || e.did === 'feed')),
   );
-  let from = last.day;
-  for (const earlier of [...readings].reverse()) {
-    // A move is seen where the ranges do not meet.
-    if (last.value.high < earlier.value.low || last.value.low > earlier.value.high) break;
-    from = earlier.day;
-  }
-  const since = Math.max(from, ...moved.map((e) => e.day));
+  const from = standsSince(readings)?.from ?? last.day;
+  const nitrite = of === 'ammonia' ? standsSince(log.observations.filter((o) => o.of === 'nitrite')) : null;
+  const since = Math.max(from, nitrite?.moved === 'up' ? nitrite.from : 0, ...moved.map((e) => e.day));
   return { days: last.day - since, of };
 }
 

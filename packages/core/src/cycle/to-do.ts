@@ -166,11 +166,15 @@ export function toDo(given: ToDoGiven): ToDo[] {
   const isGone = ammonia && ammonia.value.low <= 0 && ammonia.value.best <= goneBelow.ammonia;
   const bothGone = isGone && nitrite && nitrite.value.low <= 0 && nitrite.value.best <= goneBelow.nitrite;
   const whole = doseFor(start, start.target, liters);
-  if (whole && challenge?.step !== 'passed' && !dosed && bothGone && (readyNow ?? 0) >= worthAChallenge) {
+  // Without a forecast the readings alone tell that it is worth a try.
+  const worthATry = readyNow === null ? given.stage === 'nitrite-falling' : readyNow >= worthAChallenge;
+  if (whole && challenge?.step !== 'passed' && !dosed && bothGone && worthATry) {
     list.push(
       thing(
         `Take the 24-hour challenge: ${whole.words} for ${start.target} mg/L NH3-N, and test a day later.`,
-        `By the forecast it would pass (${chanceWords(readyNow ?? 0)}).`,
+        readyNow === null
+          ? 'Ammonia and nitrite both read as nothing.'
+          : `By the forecast it would pass (${chanceWords(readyNow)}).`,
         {
           deed: { kind: 'challenge', amount: whole.amount, detail: `${start.target} mg/L as N` },
           tests: ['ammonia'],

@@ -2,7 +2,6 @@ import {
   type CycleFit,
   type PlanAhead,
   bufferBy,
-  isReady,
   deviationOf,
   fitCycle,
   fitsAtAll,
@@ -18,9 +17,6 @@ import {
   alkalinityWorkings,
   simulatedCycle,
   slot,
-  slots,
-  usualLimits,
-  warmthAt,
 } from '@hedge-lamp/core/cycle';
 import { seededRandom } from '@hedge-lamp/core/practice';
 import fc from 'fast-check';
@@ -36,36 +32,6 @@ let early: CycleFit;
 beforeAll(() => {
   early = fitCycle(cycle.until(8), quick);
   fit = fitCycle(cycle.until(16), quick);
-});
-
-describe('ready', () => {
-  const kinetics = {
-    ammoniaGrowth: 0.6,
-    nitriteGrowth: 0.55,
-    ammoniaHalf: 0.6,
-    nitriteHalf: 0.5,
-    load: 0,
-    uptake: 0,
-    phAtOne: 7.5,
-    ...usualLimits,
-  };
-  const filter = (film: number, nitrite = 0) => {
-    const state = new Float64Array(slots);
-    [state[slot.ammoniaFilm], state[slot.nitriteFilm]] = [film, film];
-    [state[slot.alkalinity], state[slot.nitrite]] = [2, nitrite];
-    return state;
-  };
-  const clears = (film: number, celsius = 25, nitrite = 0) =>
-    isReady(filter(film, nitrite), 2, kinetics, warmthAt(celsius));
-  it('takes films that turn over some times the dose: the last of it goes slowly', () => {
-    // By hand, ammonia alone: (2 − 0.125) + 0.6·ln(2/0.125) = 3.5 mg/L within the day, before any growth.
-    expect(clears(2)).toBe(false);
-    expect(clears(8)).toBe(true);
-  });
-  it('is not for a cold filter, nor while nitrite has piled up', () => {
-    expect(clears(8, 12)).toBe(false);
-    expect(clears(8, 25, 12)).toBe(false);
-  });
 });
 
 describe('with animals', () => {

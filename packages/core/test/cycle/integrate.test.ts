@@ -9,22 +9,12 @@ import {
   nitrogenIn,
   slot,
   slots,
-  usualLimits,
   warmthAt,
 } from '@hedge-lamp/core/cycle';
 import { seededRandom } from '@hedge-lamp/core/practice';
 import { Solver } from 'odex';
+import { usualKinetics as usual } from './usual-kinetics';
 
-const usual: Kinetics = {
-  ammoniaGrowth: 0.6,
-  nitriteGrowth: 0.55,
-  ammoniaHalf: 0.6,
-  nitriteHalf: 0.5,
-  load: 0,
-  uptake: 0,
-  phAtOne: 7.5,
-  ...usualLimits,
-};
 function water(held: Partial<Record<keyof typeof slot, number>>): CycleState {
   const state = new Float64Array(slots);
   // Past its lag, where nothing else is said.

@@ -115,6 +115,38 @@ describe('a stall is named with its cause', () => {
     expect(of('0 (0–0.1)', '0 (0–0.1)')).toBeNull();
     expect(of('5 (4–7)', '5 (4–7)')!.what).toBe('Nitrite has not moved for 19 days.');
   });
+  it('takes a rise of nitrite for movement of the ammonia that it came from', () => {
+    const of = (nitrite: Reads['nitrite']) =>
+      stallOf(
+        madeLog(20, {
+          ammonia: [
+            [3, '2 (1.5–3)'],
+            [12, '2 (1.5–3)'],
+            [19, '1 (0.8–1.5)'],
+          ],
+          nitrite,
+        }),
+        'ammonia-falling',
+        [],
+        startedAt + 20 * day,
+      );
+    expect(
+      of([
+        [3, '0 (0–0.1)'],
+        [12, '0.3 (0.2–0.4)'],
+        [19, '0.8 (0.5–1)'],
+      ]),
+    ).toBeNull();
+    // It rose once, and that is two weeks ago; or it was tested but once.
+    expect(
+      of([
+        [3, '0 (0–0.1)'],
+        [5, '0.3 (0.2–0.4)'],
+        [19, '0.3 (0.2–0.4)'],
+      ])!.days,
+    ).toBe(14);
+    expect(of([[19, '0.3 (0.2–0.4)']])!.days).toBe(16);
+  });
   it('beside a forecast is told as what slows it, with causes that can be seen alone', () => {
     const causes = ['kh-gone', 'not-fed', 'unknown'].map((cause) => ({
       cause: cause as 'kh-gone',

@@ -72,6 +72,15 @@ describe('what to do today', () => {
     expect(found[0]!.deed!.kind).toBe('challenge');
     expect(says(given(fresh(zero, zero), { readyNow: 0.2 }))[0]).toMatch(/^Dose/);
   });
+  it('is the challenge also without a forecast, where nitrite fell to nothing and ammonia with it', () => {
+    const [first] = toDo(given(fresh(zero, zero)));
+    expect(first).toMatchObject({
+      deed: { kind: 'challenge' },
+      why: 'Ammonia and nitrite both read as nothing.',
+    });
+    expect(says(given(fresh(zero, zero), { stage: 'waiting' }))[0]).toMatch(/^Dose/);
+    expect(says(given(fresh(zero, '1')))[0]).toMatch(/^Dose/);
+  });
   it('follows a challenge that runs, and asks for nothing else meanwhile', () => {
     const dose = madeDeed('challenge', 19);
     const challenge = challengeOf([dose], [], startedAt + 20 * day);

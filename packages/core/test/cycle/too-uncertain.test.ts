@@ -4,10 +4,8 @@ import {
   horizon,
   othersReadyBy,
   planOf,
-  readinessWatch,
   tooUncertain,
 } from '@hedge-lamp/core/cycle';
-import { slot, slots, usualLimits, warmthAt } from '@hedge-lamp/core/cycle';
 import fc from 'fast-check';
 import { madeLog, madeStart } from './made-log';
 
@@ -95,37 +93,5 @@ describe('the plan', () => {
     expect(asFedSoFar(plan, fed(1, 2, 3))).toMatchObject({ food: 2, foodEvery: 4 });
     const dosed = planOf(madeStart(), 'ammonia', null);
     expect(asFedSoFar(dosed, fed(1, 2, 3))).toEqual(dosed);
-  });
-});
-
-describe('a filter that is watched until it is ready', () => {
-  const kinetics = {
-    ammoniaGrowth: 0.6,
-    nitriteGrowth: 0.55,
-    ammoniaHalf: 0.4,
-    nitriteHalf: 0.4,
-    load: 0,
-    uptake: 0,
-    phAtOne: 7.5,
-    ...usualLimits,
-  };
-  const water = (nitrite: number, film = 8) => {
-    const state = new Float64Array(slots);
-    [state[slot.ammoniaFilm], state[slot.nitriteFilm], state[slot.awake]] = [film, film, 1];
-    [state[slot.alkalinity], state[slot.nitrite]] = [3, nitrite];
-    return state;
-  };
-  const days = (challenge: number | null, nitrite: readonly number[]) => {
-    const watch = readinessWatch(challenge);
-    return nitrite.map((n, day) => watch(day, water(n), kinetics, warmthAt(25)));
-  };
-  it('is ready on the first day that it passes the challenge', () => {
-    expect(days(2, [20, 20, 0, 0])).toEqual([null, null, 2, 2]);
-  });
-  it('with animals is ready from the first of seven days through which both stay low; a day that is not begins them anew', () => {
-    const low = Array.from({ length: 8 }, () => 0);
-    expect(days(null, [1, ...low])).toEqual([null, ...Array.from({ length: 7 }, () => null), 1]);
-    expect(days(null, [0, 0, 0, 1, ...low]).at(-1)).toBe(4);
-    expect(days(null, [0, 0, 0, 1, ...low]).filter((d) => d !== null)).toHaveLength(1);
   });
 });

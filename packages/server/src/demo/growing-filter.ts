@@ -1,4 +1,5 @@
 import {
+  type CycleStartDraft,
   type CycleState,
   type Kinetics,
   advance,
@@ -9,7 +10,9 @@ import {
 } from '@hedge-lamp/core/cycle';
 import { risePerGram, salts } from '@hedge-lamp/core/chemistry';
 import { convert } from '@hedge-lamp/core/quantity';
+import type { SeededRandom } from '@hedge-lamp/core/practice';
 import type { DeedAmount, DeedKind } from '@hedge-lamp/core/remedies';
+import type { WaterDraft } from '@hedge-lamp/core/waters';
 
 /** What was done to a filter that grows in, and how many days ago. */
 export interface FilterDeed {
@@ -30,6 +33,21 @@ export interface FilterTruth {
   readonly kh: number;
   readonly ph: number;
 }
+
+/** A day of it on which somebody tested; nitrite as read, which far over the card is nothing. */
+export interface FilterDay
+  extends Pick<FilterTruth, 'ammonia' | 'nitrite' | 'ph'>, Partial<Pick<FilterTruth, 'nitrate' | 'kh'>> {
+  readonly daysAgo: number;
+  /** mg/L NO2 by a sample diluted to twenty times, from the day on when somebody thought of it. */
+  readonly diluted?: number;
+}
+/** Makes up a cycle of a water, up to the day before `now`. */
+export type MadeUpCycle = (
+  water: WaterDraft,
+  now: number,
+  zone: string,
+  random: SeededRandom,
+) => { start: CycleStartDraft; days: readonly FilterDay[]; deeds: readonly FilterDeed[] };
 
 export interface FilterNature {
   readonly liters: number;

@@ -1,8 +1,5 @@
-import { type CycleStartDraft, CycleStartDraftSchema, isReady } from '@hedge-lamp/core/cycle';
-import type { SeededRandom } from '@hedge-lamp/core/practice';
-import type { WaterDraft } from '@hedge-lamp/core/waters';
-import { type FilterDeed, growingFilter, noon } from './growing-filter';
-import type { NurseryDay } from './tern-lane-nursery';
+import { CycleStartDraftSchema, isReady } from '@hedge-lamp/core/cycle';
+import { type FilterDay, type MadeUpCycle, growingFilter, noon } from './growing-filter';
 
 /** It was begun so many days ago. */
 const begunDaysAgo = 150;
@@ -11,12 +8,7 @@ const mostDays = 60;
 const doseOf = 2;
 
 /** The cube's first cycle: it went well, and was ended as ready. All invented. */
-export function firstGrowth(
-  water: WaterDraft,
-  now: number,
-  zone: string,
-  random: SeededRandom,
-): { start: CycleStartDraft; days: NurseryDay[]; deeds: readonly FilterDeed[] } {
+export const firstGrowth: MadeUpCycle = (water, now, zone, random) => {
   const filter = growingFilter({
     liters: water.netLiters!,
     celsius: 24.5,
@@ -24,7 +16,7 @@ export function firstGrowth(
     films: [0.02, 0.012],
     kh: 11,
   });
-  const days: NurseryDay[] = [];
+  const days: FilterDay[] = [];
   filter.dose(begunDaysAgo, doseOf);
   let readyOn = mostDays;
   for (let n = 1; n < mostDays; n++) {
@@ -59,4 +51,4 @@ export function firstGrowth(
     note: 'The first time round. The filter was lent to the rescue tub afterwards, and dried out.',
   });
   return { start, days, deeds: filter.deeds };
-}
+};

@@ -1,16 +1,5 @@
-import { type CycleStartDraft, CycleStartDraftSchema, changeWater, slot } from '@hedge-lamp/core/cycle';
-import type { SeededRandom } from '@hedge-lamp/core/practice';
-import type { WaterDraft } from '@hedge-lamp/core/waters';
-import { type FilterDeed, type FilterTruth, growingFilter, noon } from './growing-filter';
-
-/** The cube's truth on one day; nitrite as read, which far over the card is nothing. */
-export interface NurseryDay extends Pick<FilterTruth, 'ammonia' | 'nitrite' | 'ph'> {
-  readonly daysAgo: number;
-  /** mg/L NO2 by a sample diluted to twenty times, from the day on when somebody thought of it. */
-  readonly diluted?: number;
-  readonly nitrate?: number;
-  readonly kh?: number;
-}
+import { CycleStartDraftSchema, changeWater, slot } from '@hedge-lamp/core/cycle';
+import { type FilterDay, type MadeUpCycle, growingFilter, noon } from './growing-filter';
 
 /** The cube was started so many days ago. */
 export const nurseryDays = 39;
@@ -23,12 +12,7 @@ const bleaches = 11;
  * A fishless cycle: doses of 4 mg/L pile up nitrite and eat the KH, the color of nitrite bleaches to zero, the filter
  * stalls; a diluted test, a change and bicarbonate get it going again. All invented.
  */
-export function nurseryCube(
-  water: WaterDraft,
-  now: number,
-  zone: string,
-  random: SeededRandom,
-): { start: CycleStartDraft; days: NurseryDay[]; deeds: readonly FilterDeed[] } {
+export const nurseryCube: MadeUpCycle = (water, now, zone, random) => {
   const filter = growingFilter({
     liters: water.netLiters!,
     celsius: 25.5,
@@ -42,7 +26,7 @@ export function nurseryCube(
     films: [0.02, 0.006],
     kh: 4.6,
   });
-  const days: NurseryDay[] = [];
+  const days: FilterDay[] = [];
   filter.dose(nurseryDays, 4);
   for (let n = 1; n < nurseryDays; n++) {
     const daysAgo = nurseryDays - n;
@@ -81,4 +65,4 @@ export function nurseryCube(
     note: 'A sponge squeezed out over the filter. Doses of 4 mg/L at first; 2 since the rescue.',
   });
   return { start, days, deeds: filter.deeds };
-}
+};

@@ -63,12 +63,18 @@ const slows = computed(() =>
   props.stall && props.outlook && !refusal.value ? besideAForecast(props.stall) : [],
 );
 const standsStill = computed(() => (props.stall && (refusal.value || !props.outlook) ? props.stall : null));
+/** What causes it, but for what stands among the things to do with its cure. */
+const causes = computed(() =>
+  (standsStill.value?.causes ?? slows.value).filter((c) => !props.todo.some((t) => t.says === c.cure)),
+);
 /** Where readings and fit see different stages, both are told. */
 const byFit = computed(() => {
   const { fit, stage } = props;
   if (!fit || !stage || fit.doubt) return '';
   const share = chanceWords(fit.stage.share);
   if (fit.stage.stage === stage.stage) return `The fit agrees (${share}).`;
+  // How likely that is today stands in the curve beside it, with the doubt about the model in it.
+  if (fit.stage.stage === 'ready') return 'By the fit a whole dose may go within a day already.';
   const name = stageLabel[fit.stage.stage].toLowerCase();
   const further = stages.indexOf(fit.stage.stage) > stages.indexOf(stage.stage);
   return further
@@ -104,12 +110,12 @@ const byFit = computed(() => {
         >No: test again</LinkButton
       >
     </div>
-    <template v-if="(standsStill || slows.length > 0) && !ended">
+    <template v-if="(standsStill || causes.length > 0) && !ended">
       <p class="stall">
         {{ standsStill ? `It stands still: ${standsStill.what}` : 'What slows it:' }}
       </p>
-      <ul>
-        <li v-for="c in standsStill?.causes ?? slows" :key="c.cause">
+      <ul v-if="causes.length > 0">
+        <li v-for="c in causes" :key="c.cause">
           {{ c.what }} <strong>{{ c.cure }}</strong>
         </li>
       </ul>
@@ -125,7 +131,13 @@ const byFit = computed(() => {
       </button>
     </p>
     <LinkButton
-      v-if="refusal && refusal.tests.length > 0 && refusal.stoppedAfter === undefined && !ended"
+      v-if="
+        refusal &&
+        refusal.tests.length > 0 &&
+        refusal.stoppedAfter === undefined &&
+        !todo.some((t) => t.tests.length > 0) &&
+        !ended
+      "
       :to="{ name: 'bench', params: { waterId }, query: { tests: refusal.tests.join(',') } }"
       class="mt-2"
       >To the bench</LinkButton

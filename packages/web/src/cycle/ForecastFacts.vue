@@ -19,12 +19,11 @@ const used = computed(() => {
 const next = computed(() => {
   const { next: test } = props.outlook;
   if (!test) return null;
-  const days = (x: number) => (x < 1 ? 'under a day' : `${Number(x.toPrecision(2))} days`);
   return {
     name: shortName(test.of),
     on: onDay(instantOf(props.startedAt, test.day), props.now),
-    before: days(test.before),
-    after: days(test.after),
+    // In days it would stand beside a headline that holds the doubt about the model, too.
+    by: Math.max(5, 5 * Math.round(20 * (1 - test.after / test.before))),
   };
 });
 </script>
@@ -40,8 +39,8 @@ const next = computed(() => {
     </dd>
     <dt>The test that tells most</dt>
     <dd v-if="next">
-      {{ next.name }} {{ next.on }}: the day of readiness is known to {{ next.before }} now, and to about
-      {{ next.after }} after it.
+      {{ next.name }} {{ next.on }}: as far as the model goes it narrows the likely days by about
+      {{ next.by }} %.
     </dd>
     <dd v-else>No single test narrows it much now: test as usual and spare the reagent.</dd>
   </dl>

@@ -35,9 +35,7 @@ export function readySentence({ ready }: Pick<Forecast, 'ready'>, startedAt: num
       ? ', four times in five on that very day'
       : `; four times in five between ${name(early)} and ${name(late)}`;
   const never =
-    1 - atAll < worthTelling
-      ? ''
-      : `. With ${chanceWords(1 - atAll)} it takes over ten weeks, or never comes`;
+    1 - atAll < worthTelling ? '' : `. ${chanceWords(1 - atAll)} take over ten weeks, or never get there`;
   return `${likely}${range}${never}.`;
 }
 

@@ -54,10 +54,10 @@ export interface Forecast {
 const outsideTheModel = 0.2;
 const pace: Readonly<Record<Seeding, number>> = { none: 0.35, little: 0.6, plenty: 0.6, upset: 0.6 };
 /**
- * Share of the chance that is kept back while nitrite shows and was never seen to fall: nothing has proved yet that its film
- * starts at all, and a sampler can lose what is rare. So nothing is told as over 90 % sure before. Hedge Lamp's own.
+ * No chance is told as more than this while nitrite shows and was never seen to fall: nothing has proved yet that its film
+ * starts at all, and a sampler can lose what is rare. Hedge Lamp's own.
  */
-const unproven = 0.12;
+const mostUnproven = 0.9;
 const nitriteFilmUnproven = (log: CycleLog): boolean =>
   log.observations.some((o) => o.of === 'nitrite' && o.value.low > 0) && !nitriteHasFallen(log);
 
@@ -158,11 +158,12 @@ export function forecast(fit: CycleFit, asked: PlanAhead, source: SourceWater = 
     if (gone) out += 1;
   });
   used.sort();
-  const proven = nitriteFilmUnproven(log) ? 1 - unproven : 1;
+  const most = nitriteFilmUnproven(log) ? mostUnproven : 1;
   const chance = Array.from({ length: horizon + 1 }, (_, day) => {
-    const inside = proven * readyWithin(ready, day, pace[log.seeding]);
-    const by = othersReadyBy(log, log.days + day);
-    return { day: log.days + day, by: (1 - outsideTheModel) * inside + outsideTheModel * by };
+    const inside = readyWithin(ready, day, pace[log.seeding]);
+    const others = othersReadyBy(log, log.days + day);
+    const by = (1 - outsideTheModel) * inside + outsideTheModel * others;
+    return { day: log.days + day, by: Math.min(most, by) };
   });
   const atAll = chance.at(-1)!.by;
   const by = (share: number): number | null =>

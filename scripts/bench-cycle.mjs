@@ -191,7 +191,8 @@ export function mishaps(core, logs = 20, from = 900) {
     // The first day by which it is said to be ready; whether a dose would be gone within a day then, or was on any since.
     const wrong = (share) => {
       const day = Math.ceil(seen.chance.find((c) => c.by > share).day);
-      return filter.passes.slice(Math.ceil(log.days), day + 1).some(Boolean) ? '' : ', wrong';
+      for (let k = Math.ceil(log.days); k <= day; k++) if (filter.passes(k)) return '';
+      return ', wrong';
     };
     if (seen.chance[0].by > 0.5) return `ready today${wrong(0.5)}`;
     return seen.chance.some((c) => c.by > 0.9) ? `sure${wrong(0.9)}` : 'date';

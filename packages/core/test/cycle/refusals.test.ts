@@ -276,4 +276,27 @@ describe('filters of the second maker', () => {
     });
     expect(said.filter(Boolean)).toHaveLength(0);
   });
+  it('are foreseen about as well as is claimed: what came true lies in most of the likely ranges', () => {
+    // A handful; forty of each group are in docs/cycle-accuracy.md.
+    const held = (['unseeded', 'seeded', 'soft'] as const).flatMap((group, g) =>
+      [0, 1].flatMap((k) => {
+        const filter = secondFilter(group, 3000 + 10 * g + k, 120, '');
+        if (filter.readyDay <= 14) return [];
+        const { refused, seen } = looked(filter.until(14), k);
+        if (refused || !seen) return [];
+        return [seen.ready.early! <= filter.readyDay && filter.readyDay <= seen.ready.late!];
+      }),
+    );
+    expect(held.length).toBeGreaterThanOrEqual(3);
+    expect(held.filter(Boolean).length).toBeGreaterThanOrEqual(0.6 * held.length);
+  });
+  it('whose film was lost unseen are not called ready that day', () => {
+    const called = [0, 1].map((k) => {
+      const filter = secondFilter((['unseeded', 'soft'] as const)[k % 2]!, 3050 + k, 90, 'film lost');
+      const day = filter.lostOn + 10;
+      const { seen } = looked(filter.until(day), k);
+      return !filter.passes(Math.ceil(day)) && (seen?.chance[0]?.by ?? 0) > 0.5;
+    });
+    expect(called).not.toContain(true);
+  });
 });

@@ -14,8 +14,8 @@ export interface SecondFilter {
   readonly readyDay: number;
   /** Truths of each whole day: mg/L as N, meq/L, pH. */
   readonly days: readonly Readonly<Record<ObservedId, number>>[];
-  /** Of each whole day: whether a dose would be gone within it; with animals, whether both are low. */
-  readonly passes: readonly boolean[];
+  /** Whether a dose would be gone within this whole day; with animals, whether both are low. */
+  readonly passes: (day: number) => boolean;
   /** Day on which a film was lost; Infinity where none was. */
   readonly lostOn: number;
   /** What the keeper wrote until a day. */
@@ -325,7 +325,7 @@ export function secondFilter(
   const observations: Observation[] = [];
   const truths: Record<ObservedId, number>[] = [];
   const tests: boolean[] = [];
-  const passes: boolean[] = [];
+  const tanks: Tank[] = [];
   let readyDay = Infinity;
   let lowSince = Infinity;
   let nextTest = 0;
@@ -346,14 +346,15 @@ export function secondFilter(
     lastDose = day;
     if (random.next() < 0.97) events.push({ day: day + 0.01, did: 'dose', nitrogen: wanted, alkalinity: 0 });
   };
+  const passesNow = (at: Tank): boolean =>
+    animals ? at.tan < low.ammonia && at.no2 < low.nitrite : wouldPass(at, nature);
   for (let day = 0; day <= days; day++) {
     const { ph } = phOfWater(tank.alk, tank.dic);
     truths.push({ ammonia: tank.tan, nitrite: tank.no2, nitrate: tank.no3, alkalinity: tank.alk, ph });
-    const passed = animals ? tank.tan < low.ammonia && tank.no2 < low.nitrite : wouldPass(tank, nature);
-    passes.push(passed);
-    if (!animals && readyDay === Infinity && passed) readyDay = day;
+    tanks.push(copyOf(tank));
+    if (!animals && readyDay === Infinity && passesNow(tank)) readyDay = day;
     if (animals) {
-      if (!passed) lowSince = Infinity;
+      if (!passesNow(tank)) lowSince = Infinity;
       else if (lowSince === Infinity) lowSince = day;
       if (readyDay === Infinity && day - lowSince >= 7 && day > 10) readyDay = lowSince;
     }
@@ -441,7 +442,7 @@ export function secondFilter(
     group,
     oddity,
     lostOn,
-    passes,
+    passes: (day) => passesNow(tanks[day]!),
     readyDay,
     days: truths,
     until: (day) => ({

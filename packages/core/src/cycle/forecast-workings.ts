@@ -70,7 +70,7 @@ export function readyWorkings(fit: CycleFit, forecast: Forecast, plan: PlanAhead
       plan.challenge === null
         ? `ready on the first day from which ammonia stays under ${lowWithFish.ammonia} mg/L NH3-N and nitrite under ${Number(lowWithFish.nitrite.toPrecision(2))} mg/L NO2-N for ${staysLow} days, with what the animals make`
         : `ready on the first day on which a dose of ${plan.challenge} mg/L N would leave under ${goneBelow.ammonia} mg/L NH3-N and ${Number(goneBelow.nitrite.toPrecision(2))} mg/L NO2-N after 24 h`,
-    substituted: `${fit.samples.length} explanations of the log, about equally likely, each run ahead with the plan kept about as well as plans are; one part in five of the chance goes by other filters of its kind`,
+    substituted: `${fit.samples.length} explanations of the log, about equally likely, each run ahead with the plan kept about as well as plans are; part of the chance goes by plain rules: what other filters of its kind take, and how long it is since nitrite’s peak`,
     inputs: found(fit),
     sources: model,
     caveats: caveats(fit),

@@ -1,4 +1,5 @@
 import { molarMass } from '../quantity';
+import { readyAfterPeakBy } from './after-peak';
 import { type CycleLog, type ObservedId, type Seeding, type SourceWater, observedIds } from './cycle-log';
 import type { CycleFit, Sample } from './fit';
 import { held } from './interval-likelihood';
@@ -47,11 +48,17 @@ export interface Forecast {
 }
 
 /**
- * What the model is off by where filters are built otherwise: so much of the chance goes by other filters of its kind, and
- * what is left until readiness may come out shorter or longer by a factor (the spread of its logarithm), more where grown media
- * came in. Set on made-up filters of another structure, and the factor once more after a first look at a third: docs/cycle-accuracy.md.
+ * What the model is off by where filters are built otherwise: so much of the chance goes by plain rules, what other filters of
+ * its kind take and, once nitrite showed, how long it is since its peak; with animals, whose loads nobody knows, more of it.
+ * And what is left until readiness may come out shorter or longer by a factor (the spread of its logarithm), more where grown
+ * media came in. Set on made-up filters of another structure, and the factor once more after a first look at a third:
+ * docs/cycle-accuracy.md.
  */
-const outsideTheModel = 0.2;
+const outsideTheModel = {
+  noNitrite: 0.2,
+  others: 0.1,
+  peak: { ammonia: 0.2, food: 0.2, fish: 0.4 },
+} as const;
 const pace: Readonly<Record<Seeding, number>> = { none: 0.35, little: 0.6, plenty: 0.6, upset: 0.6 };
 /**
  * No chance is told as more than this while nitrite shows and was never seen to fall: nothing has proved yet that its film
@@ -162,7 +169,12 @@ export function forecast(fit: CycleFit, asked: PlanAhead, source: SourceWater = 
   const chance = Array.from({ length: horizon + 1 }, (_, day) => {
     const inside = readyWithin(ready, day, pace[log.seeding]);
     const others = othersReadyBy(log, log.days + day);
-    const by = (1 - outsideTheModel) * inside + outsideTheModel * others;
+    const afterPeak = readyAfterPeakBy(log, log.days + day);
+    const [byOthers, byPeak] =
+      afterPeak === null
+        ? [outsideTheModel.noNitrite, 0]
+        : [outsideTheModel.others, outsideTheModel.peak[log.feeding]];
+    const by = (1 - byOthers - byPeak) * inside + byOthers * others + byPeak * (afterPeak ?? 0);
     return { day: log.days + day, by: Math.min(most, by) };
   });
   const atAll = chance.at(-1)!.by;

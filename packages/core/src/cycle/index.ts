@@ -1,3 +1,4 @@
+export * from './after-peak';
 export * from './challenge';
 export * from './chance-words';
 export * from './change-limits';

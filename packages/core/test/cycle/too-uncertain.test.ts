@@ -2,12 +2,14 @@ import {
   type Forecast,
   asFedSoFar,
   horizon,
+  nitritePeakOn,
   othersReadyBy,
   planOf,
+  readyAfterPeakBy,
   tooUncertain,
 } from '@hedge-lamp/core/cycle';
 import fc from 'fast-check';
-import { madeLog, madeStart } from './made-log';
+import { type Reads, madeLog, madeStart } from './made-log';
 
 const ready = (early: number | null, late: number | null, atAll = 0.9): Pick<Forecast, 'ready'> => ({
   ready: { early, middle: early, late, atAll },
@@ -76,6 +78,46 @@ describe('what other filters of a kind take', () => {
     expect(by('none', 21)).toBeLessThan(0.15);
     expect(by('little', 21)).toBeGreaterThan(by('none', 21));
     expect(by('plenty', 21)).toBeGreaterThan(by('little', 21));
+  });
+});
+
+describe('what nitrite’s peak tells', () => {
+  const log = (days: number, nitrite: Reads['nitrite']) => madeLog(days, { nitrite });
+  const risen: Reads['nitrite'] = [
+    [3, '0 (0–0.1)'],
+    [6, '2 (1.5–3)'],
+    [9, '5 (4–7)'],
+    [12, '5 (4–7)'],
+    [15, '1 (0.8–1.4)'],
+  ];
+  it('is nothing before nitrite showed; the peak is the last of the highest readings', () => {
+    expect(readyAfterPeakBy(log(5, [[3, '0 (0–0.1)']]), 20)).toBeNull();
+    expect(nitritePeakOn(log(15, risen))).toBe(12);
+  });
+  it('is one to two weeks for most (common practice), none by today, and never certain', () => {
+    const by = (days: number, day: number) =>
+      readyAfterPeakBy(
+        log(
+          days,
+          risen.filter(([d]) => d <= days),
+        ),
+        day,
+      )!;
+    expect(by(12, 12)).toBe(0);
+    expect(by(12, 26) - by(12, 15)).toBeGreaterThan(0.5);
+    let before = 0;
+    for (let day = 15; day < 15 + horizon; day++) {
+      expect(by(15, day)).toBeGreaterThanOrEqual(before);
+      expect(by(15, day)).toBeLessThanOrEqual(0.94);
+      before = by(15, day);
+    }
+  });
+  it('counts anew while nitrite still stands at its highest', () => {
+    const standing = [9, 12, 15, 18, 21].map((d) => [d, 'over 5'] as const);
+    expect(readyAfterPeakBy(log(21, standing), 28)).toBeCloseTo(
+      readyAfterPeakBy(log(12, standing.slice(0, 2)), 19)!,
+      6,
+    );
   });
 });
 

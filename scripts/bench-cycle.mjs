@@ -517,7 +517,7 @@ const together = (found) => ({
 if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) {
   const [what = 'second', logs = '20', from = '1', only] = process.argv.slice(2);
   if (what === '--write') {
-    const sizes = { second: 50, patch: 14, own: 24 };
+    const sizes = { second: 40, patch: 10, own: 16 };
     const seeds = { second: 7000, patch: 1100, own: 1 };
     const jobs = Object.keys(sizes).flatMap((maker) =>
       makers[maker].groups.map((group) => [maker, sizes[maker], seeds[maker], group]),

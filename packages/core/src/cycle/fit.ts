@@ -92,19 +92,21 @@ export function fitCycle(log: CycleLog, options: FitOptions = {}): CycleFit {
   const { seed = 20, walkers = 240, moves = 4, lastMoves = 10, progress } = options;
   const unknowns = unknownsOf(log);
   const logLikelihood = likelihoodOf(log);
+  // Only what was read can tell, so that the same readings give the same explanations whenever one looks.
+  const lastRead = log.observations.at(-1)?.day ?? log.days;
   const { points, evaluations } = temperedEnsemble({
     dimensions: unknowns.length,
     walkers,
     moves,
     lastMoves,
     random: seededRandom(seed),
-    logLikelihood: (z) => logLikelihood(guessAt(unknowns, z, log.days)),
+    logLikelihood: (z) => logLikelihood(guessAt(unknowns, z, lastRead)),
     progress,
   });
   const timeline = timelineOf(log, [...log.observations.map((o) => o.day), log.days]);
   const wrong = log.observations.map(() => 0);
   const samples = points.map((z): Sample => {
-    const guess = guessAt(unknowns, z, log.days);
+    const guess = guessAt(unknowns, z, lastRead);
     let now = guess.start;
     replay(timeline, guess, (k, state) => {
       const reading = log.observations[k];

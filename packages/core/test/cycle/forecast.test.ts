@@ -121,6 +121,12 @@ describe('the forecast', () => {
     expect(nitriteHasFallen(cycle.until(8))).toBe(false);
     expect(Math.max(...forecast(early, plan).chance.map((c) => c.by))).toBeLessThanOrEqual(0.9);
   });
+  it('rests on what was read alone: looked at later in the day the explanations are the same', () => {
+    const log = cycle.until(8);
+    const later = fitCycle({ ...log, days: log.days + 0.4 }, quick);
+    expect(later.samples.map((s) => s.guess)).toEqual(early.samples.map((s) => s.guess));
+    expect(later.samples[0]!.now).not.toEqual(early.samples[0]!.now);
+  });
   it('narrows to less than half once nitrite was seen to fall', () => {
     // In between it may widen: the longer nitrite stands, the likelier its film never started.
     expect(nitriteHasFallen(cycle.until(24))).toBe(false);

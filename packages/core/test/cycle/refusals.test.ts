@@ -277,7 +277,7 @@ describe('filters of the second maker', () => {
     expect(said.filter(Boolean)).toHaveLength(0);
   });
   it('are foreseen about as well as is claimed: what came true lies in most of the likely ranges', () => {
-    // A handful; forty of each group are in docs/cycle-accuracy.md.
+    // A handful; many more of each group are in docs/cycle-accuracy.md.
     const held = (['unseeded', 'seeded', 'soft'] as const).flatMap((group, g) =>
       [0, 1, 2].flatMap((k) => {
         const filter = secondFilter(group, 3000 + 10 * g + k, 120, '');

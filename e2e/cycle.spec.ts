@@ -308,6 +308,18 @@ test('the 24-hour challenge is a guided pair of tests, and ends the cycle', asyn
   await expect(verdict(page)).toContainText('Passed');
 });
 
+test('a challenge whose first test was skipped passes nobody, and says why', async ({ page, served }) => {
+  const water = await begun(served, 30);
+  await did(served, water, 1, 'challenge', two);
+  await readBoth(served, water, [[0, '0 (0–0.1)', '0 (0–0.1)']]);
+  await page.goto(`${served.url}/waters/${water}/cycle`);
+  await expect(verdict(page)).toContainText(
+    'Cannot tell: both read as nothing, but nobody saw the dose go in.',
+  );
+  await expect(verdict(page)).not.toContainText('Ready.');
+  await expect(page.getByRole('button', { name: 'End it as ready' })).toHaveCount(0);
+});
+
 test('with fish in the water what harms them comes first, and a stall is named with its cure', async ({
   page,
   served,

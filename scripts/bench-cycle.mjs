@@ -463,17 +463,13 @@ ${calibration(second.bins)}
 Twenty filters that never start, by day 20: ${words(odd.never20)}. By day 40: ${words(odd.never40)}.
 Twenty whose film was lost and nobody noted it, eight days later: ${words(odd.lost8)}. Sixteen days later: ${words(odd.lost16)}.
 
-${
-  patch
-    ? `## The third maker, by which the doubts were set
+## The third maker, by which the doubts were set
 
 A surface of patches that cells land on, ripen and spread from (\`patch-filters.ts\`). ${logs.patch} filters of each group.
 
 ${tableOf(patch.rows)}
 
-`
-    : ''
-}## Our own model
+## Our own model
 
 Logs drawn from what the fit itself thinks likely, ${logs.own} of each group: they show that the arithmetic is honest, not that filters are
 like the model.

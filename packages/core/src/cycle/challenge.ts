@@ -1,6 +1,9 @@
+import { filterUpsetBy } from '../guidelines';
 import { type Interval, formatReading, fromWire } from '../quantity';
 import type { Reading } from '../readings';
 import type { Deed } from '../remedies';
+import { isDiluted } from './gather-log';
+import { maybeBleached } from './nitrite-fall';
 import { goneBelow } from './ready';
 
 const hour = 3_600_000;
@@ -26,8 +29,46 @@ const words: Readonly<Record<Pair, string>> = { ammonia: 'Total ammonia', nitrit
 const isGone = (v: Interval, of: Pair) => v.low <= 0 && v.best <= goneBelow[of];
 const isThere = (v: Interval, of: Pair) => v.low > 0 && v.best > goneBelow[of];
 
+/** Kinds of deed after which ammonia shows as a matter of course. */
+const feeds: readonly Deed['kind'][] = ['ammonia-dose', 'challenge', 'feed'];
+
+/** Whether the newest nitrite, which reads as nothing, may be a color that bleached. */
+const bleached = (readings: readonly Reading[]): boolean =>
+  maybeBleached(
+    readings
+      .filter((r) => r.parameter === 'nitrite' && r.deletedAt === null)
+      .sort((a, b) => a.takenAt - b.takenAt)
+      .flatMap((r) =>
+        r.value ? [{ day: r.takenAt / (24 * hour), value: fromWire(r.value), diluted: isDiluted(r) }] : [],
+      ),
+  );
+
+/** What happened since a challenge was passed that takes it back: an upset, or ammonia or nitrite that shows unfed. */
+function takenBack(deeds: readonly Deed[], readings: readonly Reading[], since: number): string | null {
+  const done = deeds.filter((d) => d.deletedAt === null);
+  const upset = done.filter((d) => d.at > since).flatMap((d) => filterUpsetBy(d) ?? [])[0];
+  if (upset !== undefined) return upset;
+  const newest = (of: Pair) =>
+    readings
+      .filter((r) => r.parameter === of && r.deletedAt === null && r.value !== null && r.takenAt > since)
+      .sort((a, b) => b.takenAt - a.takenAt)[0];
+  for (const id of ['ammonia', 'nitrite'] as const) {
+    const reading = newest(id);
+    const fed =
+      reading &&
+      done.some(
+        (d) =>
+          feeds.includes(d.kind) && d.at <= reading.takenAt && reading.takenAt - d.at < challengeHours * hour,
+      );
+    if (reading?.value && !fed && isThere(fromWire(reading.value), id))
+      return `${words[id]} shows again (${formatReading(fromWire(reading.value))} mg/L N).`;
+  }
+  return null;
+}
+
 /**
- * How the newest challenge stands: a dose, and a day later ammonia and nitrite both read as nothing. Common practice.
+ * How the newest challenge stands: a dose that showed, and a day later ammonia and nitrite both read as nothing. Common
+ * practice. A zero proves nothing where nobody saw the dose, where nitrite may have bleached, or where something happened since.
  * Null where none was begun.
  */
 export function challengeOf(
@@ -70,18 +111,28 @@ export function challengeOf(
       step: 'failed',
       says: `Not yet: a day after the dose ${there.map((p) => words[p].toLowerCase()).join(' and ')} still ${there.length > 1 ? 'show' : 'shows'} (${shown}). Go on as before and try again in some days.`,
     };
-  if (pair.every((p) => after[p] && isGone(after[p], p)))
+  const unclear = (says: string): Challenge => ({ ...base, step: 'unclear', says });
+  if (pair.every((p) => after[p] && isGone(after[p], p))) {
+    if (bleached(readings))
+      return unclear(
+        'Cannot tell: nitrite was high some days before and reads as nothing now; far over the card it bleaches. Dilute 1 in 10 and repeat.',
+      );
+    if (!landed || !isThere(landed, 'ammonia'))
+      return unclear(
+        landed
+          ? 'Cannot tell: the dose did not show within four hours. Check its strength and the reagent, and take the challenge again.'
+          : 'Cannot tell: both read as nothing, but nobody saw the dose go in. Take it again, and test ammonia within four hours of the dose.',
+      );
+    const since = takenBack(deeds, readings, dose.at + latest * hour);
+    if (since !== null) return unclear(`It was passed, but since then: ${since} Take the challenge again.`);
     return {
       ...base,
       step: 'passed',
       says: `Passed: a day after the dose both read as nothing (${shown}). Change most of the water before animals come: nitrate has piled up.`,
     };
+  }
   if (pair.every((p) => after[p]))
-    return {
-      ...base,
-      step: 'unclear',
-      says: `Cannot tell: ${shown} a day after the dose. Repeat the one that is not at zero.`,
-    };
+    return unclear(`Cannot tell: ${shown} a day after the dose. Repeat the one that is not at zero.`);
   const hours = (now - dose.at) / hour;
   if (hours > latest)
     return {

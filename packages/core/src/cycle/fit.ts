@@ -92,21 +92,22 @@ export function fitCycle(log: CycleLog, options: FitOptions = {}): CycleFit {
   const { seed = 20, walkers = 240, moves = 4, lastMoves = 10, progress } = options;
   const unknowns = unknownsOf(log);
   const logLikelihood = likelihoodOf(log);
-  // Only what was read can tell, so that the same readings give the same explanations whenever one looks.
-  const lastRead = log.observations.at(-1)?.day ?? log.days;
+  // By whole days, so that the same readings give the same explanations however often one looks that day; days without a
+  // test count, for a film may have been lost in them.
+  const wholeDays = Math.ceil(log.days);
   const { points, evaluations } = temperedEnsemble({
     dimensions: unknowns.length,
     walkers,
     moves,
     lastMoves,
     random: seededRandom(seed),
-    logLikelihood: (z) => logLikelihood(guessAt(unknowns, z, lastRead)),
+    logLikelihood: (z) => logLikelihood(guessAt(unknowns, z, wholeDays)),
     progress,
   });
   const timeline = timelineOf(log, [...log.observations.map((o) => o.day), log.days]);
   const wrong = log.observations.map(() => 0);
   const samples = points.map((z): Sample => {
-    const guess = guessAt(unknowns, z, lastRead);
+    const guess = guessAt(unknowns, z, wholeDays);
     let now = guess.start;
     replay(timeline, guess, (k, state) => {
       const reading = log.observations[k];

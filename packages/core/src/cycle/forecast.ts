@@ -1,10 +1,9 @@
 import { molarMass } from '../quantity';
-import { readyAfterPeakBy } from './after-peak';
 import { type CycleLog, type ObservedId, type Seeding, type SourceWater, observedIds } from './cycle-log';
 import type { CycleFit, Sample } from './fit';
 import { held } from './interval-likelihood';
 import { nitriteHasFallen } from './nitrite-fall';
-import { othersReadyBy } from './others-ready-by';
+import { othersReadyBy, readyAfterPeakBy } from './plain-rules';
 import { type Ahead, type PlanAhead, asFedSoFar, looksPerDay, runAhead, unknownSource } from './plan-ahead';
 import { readinessWatch } from './ready';
 import { replay, timelineOf } from './replay';
@@ -61,12 +60,10 @@ const outsideTheModel = {
 } as const;
 const pace: Readonly<Record<Seeding, number>> = { none: 0.35, little: 0.6, plenty: 0.6, upset: 0.6 };
 /**
- * No chance is told as more than this while nitrite shows and was never seen to fall: nothing has proved yet that its film
- * starts at all, and a sampler can lose what is rare. Hedge Lamp's own.
+ * No chance is told as more than this before nitrite was seen to fall, whether it showed or not: nothing has proved yet that
+ * its film starts at all, and a sampler can lose what is rare. Hedge Lamp's own.
  */
 const mostUnproven = 0.9;
-const nitriteFilmUnproven = (log: CycleLog): boolean =>
-  log.observations.some((o) => o.of === 'nitrite' && o.value.low > 0) && !nitriteHasFallen(log);
 
 /** Nine normal quantiles, at the middles of nine equal shares. */
 const quantiles = [-1.593, -0.967, -0.589, -0.282, 0, 0.282, 0.589, 0.967, 1.593];
@@ -165,7 +162,7 @@ export function forecast(fit: CycleFit, asked: PlanAhead, source: SourceWater = 
     if (gone) out += 1;
   });
   used.sort();
-  const most = nitriteFilmUnproven(log) ? mostUnproven : 1;
+  const most = nitriteHasFallen(log) ? 1 : mostUnproven;
   const chance = Array.from({ length: horizon + 1 }, (_, day) => {
     const inside = readyWithin(ready, day, pace[log.seeding]);
     const others = othersReadyBy(log, log.days + day);

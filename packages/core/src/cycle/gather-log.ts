@@ -70,6 +70,10 @@ function eventOf(deed: Deed, at: number, liters: number | null, source: SourceWa
   return null;
 }
 
+/** Whether the sample was thinned before it was tested. */
+export const isDiluted = ({ entered }: Pick<Reading, 'entered'>): boolean =>
+  'dilution' in entered && (entered.dilution ?? 1) > 1;
+
 /** The kit that most readings of a parameter are by; undefined where there are none. */
 function usualKit(readings: readonly Reading[], of: ParameterId): string | null | undefined {
   const count = new Map<string | null, number>();
@@ -160,14 +164,13 @@ export function gatherLog({ water, start, readings, deeds, source: tap, now }: C
       fallen += 1;
       continue;
     }
-    const diluted = 'dilution' in r.entered && (r.entered.dilution ?? 1) > 1;
     const otherKit = (of === 'ammonia' || of === 'nitrite') && r.methodId !== kits[of];
     observations.push({
       readingId: r.id,
       day: on(r.takenAt),
       of,
       value,
-      diluted,
+      diluted: isDiluted(r),
       ...(otherKit ? { otherKit } : {}),
     });
   }

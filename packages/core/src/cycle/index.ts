@@ -1,4 +1,3 @@
-export * from './after-peak';
 export * from './challenge';
 export * from './chance-words';
 export * from './change-limits';
@@ -17,7 +16,8 @@ export * from './next-test';
 export * from './nitrification';
 export * from './nitrite-fall';
 export * from './nitrogen-books';
-export * from './others-ready-by';
+export * from './normal-distribution';
+export * from './plain-rules';
 export * from './plan-ahead';
 export * from './ready';
 export * from './replay';

@@ -6,7 +6,7 @@ const tooSoon = 4;
 export const highNitrite = 1;
 
 /** Whether a nitrite that reads as nothing may be a color that bleached: undiluted, and much of it a few days before. */
-export function maybeBleached(nitrite: readonly Observation[]): boolean {
+export function maybeBleached(nitrite: readonly Pick<Observation, 'day' | 'value' | 'diluted'>[]): boolean {
   const last = nitrite.at(-1);
   if (!last || last.diluted || last.value.low > 0) return false;
   const seen = nitrite.filter((o) => o.value.low > 0).at(-1);

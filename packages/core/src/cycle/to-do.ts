@@ -7,6 +7,7 @@ import { chanceWords } from './chance-words';
 import type { CycleLog, ObservedId } from './cycle-log';
 import { type CycleStart, doseFor } from './cycle-start';
 import { helping, nitritePeak } from './plan-ahead';
+import { nitriteHasFallen } from './nitrite-fall';
 import { goneBelow } from './ready';
 import type { Stage } from './stage';
 import type { StallFound } from './stall';
@@ -38,6 +39,8 @@ const day = 86_400_000;
 /** A forecast this sure of readiness is worth a challenge; one this sure of KH running out is worth bicarbonate. Hedge Lamp's own. */
 const worthAChallenge = 0.5;
 const worthBicarbonate = 0.3;
+/** A challenge that failed or was missed is told for so long. Hedge Lamp's own. */
+const toldFor = 4 * day;
 const khLow = toCanonical(3.5, 'alkalinity', '°dKH');
 const degrees = 3;
 /** Protein in flakes, %; a raw shrimp has half of that. From memory. */
@@ -88,6 +91,17 @@ export function toDo(given: ToDoGiven): ToDo[] {
       thing(challenge.says, 'The challenge decides whether the filter is ready.', {
         tests:
           challenge.step === 'confirm' ? ['ammonia'] : challenge.step === 'due' ? ['ammonia', 'nitrite'] : [],
+      }),
+    );
+  // One that went wrong is told until it is of no more use; one that says nothing clear until the next.
+  else if (
+    challenge &&
+    (challenge.step === 'unclear' ||
+      (['failed', 'missed'].includes(challenge.step) && now - challenge.dueAt < toldFor))
+  )
+    list.push(
+      thing(challenge.says, 'So ended the last challenge.', {
+        tests: challenge.step === 'unclear' ? ['ammonia', 'nitrite'] : [],
       }),
     );
   // That it wants feeding is said by the dose itself, below.
@@ -166,8 +180,8 @@ export function toDo(given: ToDoGiven): ToDo[] {
   const isGone = ammonia && ammonia.value.low <= 0 && ammonia.value.best <= goneBelow.ammonia;
   const bothGone = isGone && nitrite && nitrite.value.low <= 0 && nitrite.value.best <= goneBelow.nitrite;
   const whole = doseFor(start, start.target, liters);
-  // Without a forecast the readings alone tell that it is worth a try.
-  const worthATry = readyNow === null ? given.stage === 'nitrite-falling' : readyNow >= worthAChallenge;
+  // Without a forecast the readings alone tell that it is worth a try; a nitrite that never showed may lie over its card.
+  const worthATry = readyNow === null ? nitriteHasFallen(log) : readyNow >= worthAChallenge;
   if (whole && challenge?.step !== 'passed' && !dosed && bothGone && worthATry) {
     list.push(
       thing(

@@ -1,5 +1,6 @@
 import type { CycleLog, Feeding, Seeding } from './cycle-log';
 import { type CycleState, type Kinetics, slot, slots, usualBest, usualLimits } from './nitrification';
+import { shareUnder } from './normal-distribution';
 
 /**
  * What nobody knows of a growing filter, each as a normal distribution, most of them in logarithms. They are wide on purpose:
@@ -217,16 +218,6 @@ const losses = 0.08;
 const mistaken = 0.03;
 /** mg of NO2 in a mg of its N: what a basis mistaken is off by. */
 const nitriteBasis = 3.284;
-
-/** Share of a normal distribution under z (Abramowitz & Stegun 1964, 26.2.17; within 8e-8). */
-export function shareUnder(z: number): number {
-  const t = 1 / (1 + 0.2316419 * Math.abs(z));
-  const tail =
-    (Math.exp((-z * z) / 2) / Math.sqrt(2 * Math.PI)) *
-    t *
-    (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
-  return z > 0 ? 1 - tail : tail;
-}
 
 /**
  * The guess that a point in standard coordinates stands for.

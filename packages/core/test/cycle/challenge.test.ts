@@ -9,6 +9,8 @@ const pair = (hours: number, ammonia: string, nitrite: string) => [
   madeReading('nitrite', 20 + hours * hour, nitrite),
 ];
 const zero = '0 (0–0.12)';
+/** What a tester saw an hour after the dose. */
+const landed = madeReading('ammonia', 20 + hour, '2 (1.5–3)');
 
 describe('the 24-hour challenge', () => {
   const step = (readings: ReturnType<typeof madeReading>[], hours: number) =>
@@ -26,7 +28,40 @@ describe('the 24-hour challenge', () => {
     expect(challengeOf([dose], [ammonia!], at(24.5))!.says).toBe('Test nitrite now.');
   });
   it('is passed when both read as nothing a day after the dose', () => {
-    expect(step(pair(24, zero, zero), 25)).toBe('passed');
+    expect(step([landed, ...pair(24, zero, zero)], 25)).toBe('passed');
+  });
+  it('is not passed by zeros alone where nobody saw the dose, or it did not show', () => {
+    expect(step(pair(24, zero, zero), 25)).toBe('unclear');
+    expect(step([madeReading('ammonia', 20 + hour, zero), ...pair(24, zero, zero)], 25)).toBe('unclear');
+    // A test half a day later is no sign of the dose that went in.
+    expect(step([madeReading('ammonia', 20 + 12 * hour, '2 (1.5–3)'), ...pair(24, zero, zero)], 25)).toBe(
+      'unclear',
+    );
+  });
+  it('is not passed by a nitrite that may have bleached, until it was diluted', () => {
+    const over = madeReading('nitrite', 19, 'over 5');
+    const readings = [over, landed, ...pair(24, zero, zero)];
+    expect(challengeOf([dose], readings, at(25))!).toMatchObject({ step: 'unclear' });
+    expect(challengeOf([dose], readings, at(25))!.says).toMatch(/bleaches. Dilute 1 in 10/);
+    const diluted = madeReading('nitrite', 20 + 25 * hour, zero, {
+      entered: { how: 'figure', text: zero, unit: 'mg/L NO2', dilution: 10 },
+    });
+    expect(step([...readings, diluted], 26)).toBe('passed');
+  });
+  it('is taken back by what happens since: an upset, or ammonia or nitrite that shows unfed', () => {
+    const passed = [landed, ...pair(24, zero, zero)];
+    const later = (deeds: Parameters<typeof challengeOf>[0], readings: typeof passed) =>
+      challengeOf([dose, ...deeds], [...passed, ...readings], at(90))!;
+    expect(later([], []).step).toBe('passed');
+    expect(later([madeDeed('filter-wash', 22)], []).says).toMatch(/since then: The filter was washed/);
+    expect(later([], [madeReading('ammonia', 23, '1 (0.8–1.4)')]).step).toBe('unclear');
+    expect(later([], [madeReading('nitrite', 23, '1 (0.8–1.4)')]).says).toMatch(/Nitrite shows again/);
+    // Fed that day, it shows as a matter of course; what was deleted did not happen.
+    expect(later([madeDeed('ammonia-dose', 22.9)], [madeReading('ammonia', 23, '1 (0.8–1.4)')]).step).toBe(
+      'passed',
+    );
+    expect(later([madeDeed('filter-wash', 22, null, { deletedAt: at(80) })], []).step).toBe('passed');
+    expect(later([madeDeed('filter-rinse', 22)], []).step).toBe('passed');
   });
   it('is failed when either still shows, and says which', () => {
     expect(step(pair(24, '0.5 (0.4–0.7)', zero), 25)).toBe('failed');

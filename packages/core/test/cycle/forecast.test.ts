@@ -120,12 +120,55 @@ describe('the forecast', () => {
   it('is never over 90 % sure before nitrite was seen to fall', () => {
     expect(nitriteHasFallen(cycle.until(8))).toBe(false);
     expect(Math.max(...forecast(early, plan).chance.map((c) => c.by))).toBeLessThanOrEqual(0.9);
+    // Nor where it never showed: it may lie far over its card, or nobody tested it when it did.
+    const grown = fit.samples.map((s) => {
+      const now = s.now.slice();
+      [now[slot.ammoniaFilm], now[slot.nitriteFilm], now[slot.ammonia], now[slot.nitrite]] = [9, 9, 0, 0];
+      return { ...s, now };
+    });
+    const reads = (nitrite: Reads['nitrite']) =>
+      madeLog(16, {
+        ammonia: [
+          [2, '2 (1.5–3)'],
+          [15, '0 (0–0.12)'],
+        ],
+        nitrite,
+      });
+    const most = (nitrite: Reads['nitrite']) =>
+      Math.max(...forecast({ ...fit, samples: grown, log: reads(nitrite) }, plan).chance.map((c) => c.by));
+    expect(
+      most([
+        [2, '0 (0–0.1)'],
+        [15, '0 (0–0.1)'],
+      ]),
+    ).toBeLessThanOrEqual(0.9);
+    expect(
+      most([
+        [2, '5 (4–7)'],
+        [9, '1 (0.8–1.4)'],
+        [15, '0 (0–0.1)'],
+      ]),
+    ).toBeGreaterThan(0.9);
   });
   it('rests on what was read alone: looked at later in the day the explanations are the same', () => {
-    const log = cycle.until(8);
-    const later = fitCycle({ ...log, days: log.days + 0.4 }, quick);
-    expect(later.samples.map((s) => s.guess)).toEqual(early.samples.map((s) => s.guess));
-    expect(later.samples[0]!.now).not.toEqual(early.samples[0]!.now);
+    const log = { ...cycle.until(8), days: 8.2 };
+    const [sooner, later] = [log, { ...log, days: 8.6 }].map((at) => fitCycle(at, quick));
+    expect(later!.samples.map((s) => s.guess)).toEqual(sooner!.samples.map((s) => s.guess));
+    expect(later!.samples[0]!.now).not.toEqual(sooner!.samples[0]!.now);
+    // In days that nobody tested a film may have been lost.
+    const few = {
+      ammonia: [
+        [1, '2 (1.5–3)'],
+        [3, '2 (1.5–3)'],
+      ],
+      nitrite: [
+        [1, '0 (0–0.1)'],
+        [3, '0 (0–0.1)'],
+      ],
+    } as const;
+    const weekLater = fitCycle(madeLog(10, few));
+    const lostOn = weekLater.samples.flatMap(({ guess }) => (guess.lost ? [guess.lost.day] : []));
+    expect(Math.max(...lostOn)).toBeGreaterThan(3);
   });
   it('narrows to less than half once nitrite was seen to fall', () => {
     // In between it may widen: the longer nitrite stands, the likelier its film never started.

@@ -1,6 +1,6 @@
 import { type CycleLog, type ToDoGiven, challengeOf, toDo } from '@hedge-lamp/core/cycle';
 import { effectOf } from '@hedge-lamp/core/remedies';
-import { day, madeDeed, madeLog, madeStart, startedAt } from './made-log';
+import { day, madeDeed, madeLog, madeReading, madeStart, startedAt } from './made-log';
 
 const zero = '0 (0–0.12)';
 const given = (log: CycleLog, more: Partial<ToDoGiven> = {}): ToDoGiven => ({
@@ -73,13 +73,43 @@ describe('what to do today', () => {
     expect(says(given(fresh(zero, zero), { readyNow: 0.2 }))[0]).toMatch(/^Dose/);
   });
   it('is the challenge also without a forecast, where nitrite fell to nothing and ammonia with it', () => {
-    const [first] = toDo(given(fresh(zero, zero)));
+    const fell = madeLog(20, {
+      ammonia: [
+        [10, '1'],
+        [20, zero],
+      ],
+      nitrite: [
+        [10, '5 (4–7)'],
+        [16, '1 (0.8–1.4)'],
+        [20, zero],
+      ],
+    });
+    const [first] = toDo(given(fell));
     expect(first).toMatchObject({
       deed: { kind: 'challenge' },
       why: 'Ammonia and nitrite both read as nothing.',
     });
-    expect(says(given(fresh(zero, zero), { stage: 'waiting' }))[0]).toMatch(/^Dose/);
+    // A nitrite that never showed may lie far over its card.
+    expect(says(given(fresh(zero, zero)))[0]).toMatch(/^Dose/);
     expect(says(given(fresh(zero, '1')))[0]).toMatch(/^Dose/);
+  });
+  it('says how the last challenge ended, for some days where it failed, and until the next where it says nothing clear', () => {
+    const dose = madeDeed('challenge', 16);
+    const after = (nitrite: string) => [
+      madeReading('ammonia', 17, zero),
+      madeReading('nitrite', 17, nitrite),
+    ];
+    const at = (onDay: number, readings: Parameters<typeof challengeOf>[1]) =>
+      says(
+        given(madeLog(onDay, { ammonia: [[onDay, '1']], nitrite: [[onDay, '1']] }), {
+          challenge: challengeOf([dose], readings, startedAt + onDay * day),
+          deeds: [dose],
+        }),
+      )[0];
+    expect(at(18, after('1 (0.8–1.4)'))).toMatch(/^Not yet: a day after the dose nitrite still shows/);
+    expect(at(22, after('1 (0.8–1.4)'))).toBe('No dose today.');
+    expect(at(18, after(zero))).toMatch(/nobody saw the dose go in/);
+    expect(at(30, after(zero))).toMatch(/nobody saw the dose go in/);
   });
   it('follows a challenge that runs, and asks for nothing else meanwhile', () => {
     const dose = madeDeed('challenge', 19);

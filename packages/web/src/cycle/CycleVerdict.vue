@@ -9,6 +9,7 @@ import {
   stageLabel,
   stages,
 } from '@hedge-lamp/core/cycle';
+import { shortName } from '@hedge-lamp/core/readings';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BProgress } from 'bootstrap-vue-next/components/BProgress';
 import { computed } from 'vue';
@@ -135,12 +136,14 @@ const byFit = computed(() => {
         refusal &&
         refusal.tests.length > 0 &&
         refusal.stoppedAfter === undefined &&
-        !todo.some((t) => t.tests.length > 0) &&
+        !refusal.tests.every((of) => todo.some((t) => t.tests.includes(of))) &&
         !ended
       "
       :to="{ name: 'bench', params: { waterId }, query: { tests: refusal.tests.join(',') } }"
       class="mt-2"
-      >To the bench</LinkButton
+      >To the bench<span class="visually-hidden"
+        >: {{ refusal.tests.map(shortName).join(', ') }}</span
+      ></LinkButton
     >
     <template v-if="todo.length > 0 && !ended">
       <h2>Today</h2>

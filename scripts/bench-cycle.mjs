@@ -514,11 +514,11 @@ if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) {
   const [what = 'second', logs = '20', from = '1', only] = process.argv.slice(2);
   if (what === '--write') {
     const sizes = { second: 40, patch: 10, own: 16 };
-    const seeds = { second: 7000, patch: 1100, own: 1 };
+    const seeds = { second: 8000, patch: 1200, own: 1 };
     const jobs = Object.keys(sizes).flatMap((maker) =>
       makers[maker].groups.map((group) => [maker, sizes[maker], seeds[maker], group]),
     );
-    const [odd, ...found] = await each([['mishaps', 20, 9400], ...jobs]);
+    const [odd, ...found] = await each([['mishaps', 20, 9600], ...jobs]);
     const of = (maker) => together(found.filter((_, k) => jobs[k][0] === maker));
     const text = page({ own: of('own'), patch: of('patch'), second: of('second'), odd, logs: sizes });
     const file = join(root, 'docs/cycle-accuracy.md');

@@ -11,7 +11,8 @@ const hour = 3_600_000;
 export const challengeHours = 24;
 const earliest = 18;
 const latest = 30;
-/** The first pair shows that the dose landed. */
+/** The first test shows that the dose landed: not one of the same minute, before it was mixed in. */
+const firstFrom = 0.05;
 const firstUntil = 4;
 
 export type ChallengeStep = 'confirm' | 'wait' | 'due' | 'missed' | 'passed' | 'failed' | 'unclear';
@@ -22,6 +23,8 @@ export interface Challenge {
   readonly dueAt: number;
   readonly step: ChallengeStep;
   readonly says: string;
+  /** What to test for it now. */
+  readonly tests: readonly Pair[];
 }
 
 type Pair = 'ammonia' | 'nitrite';
@@ -80,9 +83,14 @@ export function challengeOf(
     .filter((d) => d.kind === 'challenge' && d.deletedAt === null)
     .reduce<Deed | null>((newest, d) => (!newest || d.at > newest.at ? d : newest), null);
   if (!dose) return null;
-  const base = { deedId: dose.id, dosedAt: dose.at, dueAt: dose.at + challengeHours * hour };
-  const within = (of: Pair, from: number, to: number): Interval | null => {
-    const found = readings
+  const base = {
+    tests: [] as const,
+    deedId: dose.id,
+    dosedAt: dose.at,
+    dueAt: dose.at + challengeHours * hour,
+  };
+  const within = (of: Pair, from: number, to: number): Reading | undefined =>
+    readings
       .filter(
         (r) =>
           r.parameter === of &&
@@ -92,12 +100,12 @@ export function challengeOf(
           r.takenAt <= dose.at + to * hour,
       )
       .sort((a, b) => b.takenAt - a.takenAt)[0];
-    return found?.value ? fromWire(found.value) : null;
-  };
-  const landed = within('ammonia', 0, firstUntil);
+  const valueOf = (found: Reading | undefined): Interval | null =>
+    found?.value ? fromWire(found.value) : null;
+  const landed = valueOf(within('ammonia', firstFrom, firstUntil));
   const after = {
-    ammonia: within('ammonia', earliest, latest),
-    nitrite: within('nitrite', earliest, latest),
+    ammonia: valueOf(within('ammonia', earliest, latest)),
+    nitrite: valueOf(within('nitrite', earliest, latest)),
   };
   const pair: Pair[] = ['ammonia', 'nitrite'];
   const there = pair.filter((p) => after[p] && isThere(after[p], p));
@@ -111,11 +119,17 @@ export function challengeOf(
       step: 'failed',
       says: `Not yet: a day after the dose ${there.map((p) => words[p].toLowerCase()).join(' and ')} still ${there.length > 1 ? 'show' : 'shows'} (${shown}). Go on as before and try again in some days.`,
     };
-  const unclear = (says: string): Challenge => ({ ...base, step: 'unclear', says });
+  const unclear = (says: string, tests: readonly Pair[] = []): Challenge => ({
+    ...base,
+    step: 'unclear',
+    says,
+    tests,
+  });
   if (pair.every((p) => after[p] && isGone(after[p], p))) {
     if (bleached(readings))
       return unclear(
         'Cannot tell: nitrite was high some days before and reads as nothing now; far over the card it bleaches. Dilute 1 in 10 and repeat.',
+        ['nitrite'],
       );
     if (!landed || !isThere(landed, 'ammonia'))
       return unclear(
@@ -123,7 +137,8 @@ export function challengeOf(
           ? 'Cannot tell: the dose did not show within four hours. Check its strength and the reagent, and take the challenge again.'
           : 'Cannot tell: both read as nothing, but nobody saw the dose go in. Take it again, and test ammonia within four hours of the dose.',
       );
-    const since = takenBack(deeds, readings, dose.at + latest * hour);
+    const tested = Math.max(...pair.map((p) => within(p, earliest, latest)?.takenAt ?? dose.at));
+    const since = takenBack(deeds, readings, tested);
     if (since !== null) return unclear(`It was passed, but since then: ${since} Take the challenge again.`);
     return {
       ...base,
@@ -132,7 +147,10 @@ export function challengeOf(
     };
   }
   if (pair.every((p) => after[p]))
-    return unclear(`Cannot tell: ${shown} a day after the dose. Repeat the one that is not at zero.`);
+    return unclear(
+      `Cannot tell: ${shown} a day after the dose. Repeat the one that is not at zero.`,
+      pair.filter((p) => !isGone(after[p]!, p)),
+    );
   const hours = (now - dose.at) / hour;
   if (hours > latest)
     return {
@@ -144,6 +162,7 @@ export function challengeOf(
     return {
       ...base,
       step: 'due',
+      tests: pair.filter((p) => !after[p]),
       says: `Test ${pair
         .filter((p) => !after[p])
         .map((p) => words[p].toLowerCase())
@@ -153,6 +172,7 @@ export function challengeOf(
     return {
       ...base,
       step: 'confirm',
+      tests: ['ammonia'],
       says: 'Let the filter mix it for half an hour, then test total ammonia: it should show the dose.',
     };
   return { ...base, step: 'wait', says: 'The dose is in. Test ammonia and nitrite a day after it.' };

@@ -89,8 +89,7 @@ export function toDo(given: ToDoGiven): ToDo[] {
   if (running)
     list.push(
       thing(challenge.says, 'The challenge decides whether the filter is ready.', {
-        tests:
-          challenge.step === 'confirm' ? ['ammonia'] : challenge.step === 'due' ? ['ammonia', 'nitrite'] : [],
+        tests: challenge.tests,
       }),
     );
   // One that went wrong is told until it is of no more use; one that says nothing clear until the next.
@@ -99,11 +98,7 @@ export function toDo(given: ToDoGiven): ToDo[] {
     (challenge.step === 'unclear' ||
       (['failed', 'missed'].includes(challenge.step) && now - challenge.dueAt < toldFor))
   )
-    list.push(
-      thing(challenge.says, 'So ended the last challenge.', {
-        tests: challenge.step === 'unclear' ? ['ammonia', 'nitrite'] : [],
-      }),
-    );
+    list.push(thing(challenge.says, 'So ended the last challenge.', { tests: challenge.tests }));
   // That it wants feeding is said by the dose itself, below.
   const cause = (stall?.causes ?? []).find((c) => c.cause !== 'not-fed');
   if (cause) list.push(thing(cause.cure, cause.what, { tests: ['alkalinity', 'ph'] }));
@@ -180,13 +175,14 @@ export function toDo(given: ToDoGiven): ToDo[] {
   const isGone = ammonia && ammonia.value.low <= 0 && ammonia.value.best <= goneBelow.ammonia;
   const bothGone = isGone && nitrite && nitrite.value.low <= 0 && nitrite.value.best <= goneBelow.nitrite;
   const whole = doseFor(start, start.target, liters);
-  // Without a forecast the readings alone tell that it is worth a try; a nitrite that never showed may lie over its card.
-  const worthATry = readyNow === null ? nitriteHasFallen(log) : readyNow >= worthAChallenge;
+  // Without a forecast, and after a challenge that nobody could read, the readings alone tell that it is worth a try; a nitrite that never showed may lie over its card.
+  const worthATry =
+    readyNow === null || challenge?.step === 'unclear' ? nitriteHasFallen(log) : readyNow >= worthAChallenge;
   if (whole && challenge?.step !== 'passed' && !dosed && bothGone && worthATry) {
     list.push(
       thing(
         `Take the 24-hour challenge: ${whole.words} for ${start.target} mg/L NH3-N, and test a day later.`,
-        readyNow === null
+        readyNow === null || readyNow < worthAChallenge
           ? 'Ammonia and nitrite both read as nothing.'
           : `By the forecast it would pass (${chanceWords(readyNow)}).`,
         {

@@ -48,11 +48,27 @@ describe('the 24-hour challenge', () => {
     });
     expect(step([...readings, diluted], 26)).toBe('passed');
   });
+  it('says what to test: what is still wanting, what cannot be told, and nothing where the dose itself is in doubt', () => {
+    const tests = (readings: ReturnType<typeof madeReading>[], hours: number) =>
+      challengeOf([dose], readings, at(hours))!.tests;
+    expect(tests([], 1)).toEqual(['ammonia']);
+    expect(tests(pair(24, zero, zero).slice(0, 1), 24.5)).toEqual(['nitrite']);
+    expect(tests(pair(24, zero, '0.2 (0–0.4)'), 25)).toEqual(['nitrite']);
+    expect(tests(pair(24, zero, zero), 25)).toEqual([]);
+    expect(tests([madeReading('nitrite', 19, 'over 5'), landed, ...pair(24, zero, zero)], 25)).toEqual([
+      'nitrite',
+    ]);
+  });
+  it('takes a test of the very minute of the dose for one before it', () => {
+    expect(step([madeReading('ammonia', 20, zero)], 1)).toBe('confirm');
+  });
   it('is taken back by what happens since: an upset, or ammonia or nitrite that shows unfed', () => {
     const passed = [landed, ...pair(24, zero, zero)];
     const later = (deeds: Parameters<typeof challengeOf>[0], readings: typeof passed) =>
       challengeOf([dose, ...deeds], [...passed, ...readings], at(90))!;
     expect(later([], []).step).toBe('passed');
+    // Also within the hours in which a test would still count.
+    expect(later([madeDeed('filter-wash', 20 + 25 * hour)], []).step).toBe('unclear');
     expect(later([madeDeed('filter-wash', 22)], []).says).toMatch(/since then: The filter was washed/);
     expect(later([], [madeReading('ammonia', 23, '1 (0.8–1.4)')]).step).toBe('unclear');
     expect(later([], [madeReading('nitrite', 23, '1 (0.8–1.4)')]).says).toMatch(/Nitrite shows again/);

@@ -111,6 +111,26 @@ describe('what to do today', () => {
     expect(at(18, after(zero))).toMatch(/nobody saw the dose go in/);
     expect(at(30, after(zero))).toMatch(/nobody saw the dose go in/);
   });
+  it('is the challenge again where the last one cannot be read, whatever the forecast', () => {
+    const log = madeLog(20, {
+      ammonia: [
+        [10, '1'],
+        [20, zero],
+      ],
+      nitrite: [
+        [10, '5 (4–7)'],
+        [15, '1 (0.8–1.4)'],
+        [20, zero],
+      ],
+    });
+    const dose = madeDeed('challenge', 19);
+    const readings = [madeReading('ammonia', 20, zero), madeReading('nitrite', 20, zero)];
+    const challenge = challengeOf([dose], readings, startedAt + 20 * day);
+    expect(says(given(log, { challenge, deeds: [dose], readyNow: 0.2 }))).toEqual([
+      expect.stringMatching(/nobody saw the dose go in/),
+      expect.stringMatching(/^Take the 24-hour challenge/),
+    ]);
+  });
   it('follows a challenge that runs, and asks for nothing else meanwhile', () => {
     const dose = madeDeed('challenge', 19);
     const challenge = challengeOf([dose], [], startedAt + 20 * day);

@@ -47,8 +47,11 @@ export interface FitOptions {
 const fullWitnesses = 6;
 const worthOf = (readings: number): number => Math.min(1, Math.sqrt(fullWitnesses / Math.max(1, readings)));
 
-/** A function of a log that gives the logarithm of the likelihood of its readings for one guess. */
-export function likelihoodOf(log: CycleLog): (guess: Guess) => number {
+/**
+ * A function of a log that gives the logarithm of the likelihood of its readings for one guess. No reading can raise it: once it
+ * has fallen under `atLeast` the rest is not run, and it is told as impossible.
+ */
+export function likelihoodOf(log: CycleLog): (guess: Guess, atLeast?: number) => number {
   const { observations } = log;
   const timeline = timelineOf(
     log,
@@ -61,11 +64,11 @@ export function likelihoodOf(log: CycleLog): (guess: Guess) => number {
     const reading = observations[k]!;
     sum += worth[k]! * Math.log(probabilityOf(reading, shown(reading, state, guess)));
   };
-  return (tried) => {
+  return (tried, atLeast = -Infinity) => {
     sum = 0;
     guess = tried;
-    replay(timeline, tried, look);
-    return Number.isFinite(sum) ? sum : -Infinity;
+    replay(timeline, tried, look, () => sum >= atLeast);
+    return sum >= atLeast && Number.isFinite(sum) ? sum : -Infinity;
   };
 }
 
@@ -89,7 +92,7 @@ function newestAreOdd({ observations }: CycleLog, shareWrong: (k: number) => num
  * @param log one that `enoughToForesee` accepts
  */
 export function fitCycle(log: CycleLog, options: FitOptions = {}): CycleFit {
-  const { seed = 20, walkers = 240, moves = 4, lastMoves = 10, progress } = options;
+  const { seed = 20, walkers = 140, moves = 11, lastMoves = 22, progress } = options;
   const unknowns = unknownsOf(log);
   const logLikelihood = likelihoodOf(log);
   // By whole days, so that the same readings give the same explanations however often one looks that day; days without a
@@ -101,7 +104,7 @@ export function fitCycle(log: CycleLog, options: FitOptions = {}): CycleFit {
     moves,
     lastMoves,
     random: seededRandom(seed),
-    logLikelihood: (z) => logLikelihood(guessAt(unknowns, z, wholeDays)),
+    logLikelihood: (z, atLeast) => logLikelihood(guessAt(unknowns, z, wholeDays), atLeast),
     progress,
   });
   const timeline = timelineOf(log, [...log.observations.map((o) => o.day), log.days]);

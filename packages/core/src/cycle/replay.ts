@@ -112,12 +112,14 @@ function happen(state: CycleState, event: CycleEvent, guess: Guess): void {
 /**
  * Runs a guess through a timeline.
  * @param look called at each look with its number and the state there, which is overwritten afterwards
- * @returns the state after the last stop
+ * @param goesOn asked after each look; where it says no, the rest is not run
+ * @returns the state after the last stop that was run
  */
 export function replay(
   timeline: Timeline,
   guess: Guess,
   look: (k: number, state: CycleState) => void,
+  goesOn: () => boolean = () => true,
 ): CycleState {
   const state = guess.start.slice();
   const warmths = timeline.celsius.map((read) => warmthOf(read, guess));
@@ -136,7 +138,10 @@ export function replay(
     if (days > 0) advance(state, days, guess.kinetics, warmth);
     at += stop.days;
     if ('event' in stop) happen(state, stop.event, guess);
-    else look(stop.look, state);
+    else {
+      look(stop.look, state);
+      if (!goesOn()) break;
+    }
   }
   return state;
 }

@@ -8,8 +8,11 @@ export interface EnsembleOptions {
   readonly moves: number;
   readonly lastMoves: number;
   readonly random: SeededRandom;
-  /** Logarithm of the likelihood at a point in standard normal coordinates; −∞ where it is impossible. */
-  readonly logLikelihood: (z: Float64Array) => number;
+  /**
+   * Logarithm of the likelihood at a point in standard normal coordinates; −∞ where it is impossible, and where it is under
+   * `atLeast`: such a point is not taken, whatever it is.
+   */
+  readonly logLikelihood: (z: Float64Array, atLeast: number) => number;
   /** Called as it gets on, with a share of 0 to 1. */
   readonly progress?: ((share: number) => void) | undefined;
 }
@@ -80,7 +83,7 @@ export function temperedEnsemble(options: EnsembleOptions): Ensemble {
     for (let k = 0; k < dimensions; k++) z[k] = random.spread(1);
     return z;
   });
-  const logs = Float64Array.from(points, logLikelihood);
+  const logs = Float64Array.from(points, (z) => logLikelihood(z, -Infinity));
   let evaluations = walkers;
   let temperature = 0;
   let accepted = 0;
@@ -117,11 +120,12 @@ export function temperedEnsemble(options: EnsembleOptions): Ensemble {
         proposal[k] =
           k === surely || random.next() < share ? keep * mine[k]! + part * random.spread(1) : mine[k]!;
     }
-    const there = logLikelihood(proposal);
-    evaluations += 1;
     const prior = keepsPrior ? 0 : logPrior(proposal) - logPrior(mine);
-    const gain = logRatio + prior + temperature * (there - logs[j]!);
-    if (!(Math.log(random.next()) < gain)) return false;
+    // The lot is drawn first: it tells how likely the point must be to be taken.
+    const atLeast = logs[j]! + (Math.log(random.next()) - logRatio - prior) / temperature;
+    const there = logLikelihood(proposal, atLeast);
+    evaluations += 1;
+    if (!(there > atLeast)) return false;
     mine.set(proposal);
     logs[j] = there;
     return true;

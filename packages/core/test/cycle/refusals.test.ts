@@ -18,7 +18,7 @@ import { secondFilter } from './second-filters';
 function looked(log: CycleLog, seed = 3) {
   const refused = enoughToForesee(log, false);
   if (refused) return { refused, fit: null, seen: null };
-  const fit: CycleFit = fitCycle(log, { seed, walkers: 120 });
+  const fit: CycleFit = fitCycle(log, { seed, walkers: 120, moves: 4, lastMoves: 10 });
   const doubt = fitsAtAll(fit);
   if (doubt) return { refused: doubt, fit, seen: null };
   const seen = forecast(fit, planOf(madeStart(), log.feeding, null));

@@ -1,5 +1,6 @@
-import { temperedEnsemble } from '@hedge-lamp/core/cycle';
+import { guessAt, likelihoodOf, temperedEnsemble, unknownsOf } from '@hedge-lamp/core/cycle';
 import { seededRandom } from '@hedge-lamp/core/practice';
+import { secondFilter } from './second-filters';
 
 const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length;
 const deviation = (values: readonly number[]) => Math.sqrt(mean(values.map((x) => (x - mean(values)) ** 2)));
@@ -57,5 +58,42 @@ describe('the tempered ensemble', () => {
     expect(once.points).toEqual(twice.points);
     expect(shares.at(-1)).toBe(1);
     expect([...shares].sort((a, b) => a - b)).toEqual(shares);
+  });
+  it('draws the same whether a point that will not be taken is worked out to the end or not', () => {
+    const ridge = (z: Float64Array) => -20 * (z[0]! + z[1]! - 1) ** 2;
+    const drawn = (logLikelihood: (z: Float64Array, atLeast: number) => number) =>
+      temperedEnsemble({
+        dimensions: 2,
+        walkers: 60,
+        moves: 3,
+        lastMoves: 5,
+        random: seededRandom(4),
+        logLikelihood,
+      }).points;
+    let cut = 0;
+    const short = drawn((z, atLeast) => {
+      if (ridge(z) >= atLeast) return ridge(z);
+      cut += 1;
+      return -Infinity;
+    });
+    expect(short).toEqual(drawn(ridge));
+    expect(cut).toBeGreaterThan(100);
+  });
+  it('is told the same likelihood of a log, or that it lies under what was asked for', () => {
+    const log = secondFilter('unseeded', 3100, 40).until(20);
+    const unknowns = unknownsOf(log);
+    const likelihood = likelihoodOf(log);
+    const random = seededRandom(8);
+    for (let n = 0; n < 50; n++) {
+      const guess = guessAt(
+        unknowns,
+        unknowns.map(() => random.spread(1)),
+        20,
+      );
+      const whole = likelihood(guess);
+      expect(whole).toBeLessThan(0);
+      expect(likelihood(guess, whole - 1e-9)).toBe(whole);
+      expect(likelihood(guess, whole + 0.01)).toBe(-Infinity);
+    }
   });
 });

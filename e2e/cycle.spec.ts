@@ -246,6 +246,10 @@ test('a filter whose dose no longer moves is asked about, and its upset is noted
   await expect(page.getByRole('region', { name: 'Chance of being ready' })).toHaveCount(0);
   const asks = page.getByRole('group', { name: 'Did the filter stop?' });
   await expect(asks.getByRole('link', { name: /test again/ })).toBeVisible();
+  // What the readings showed before is not told as how it stands.
+  const stages = page.getByRole('list', { name: 'Stages of the cycle' });
+  await expect(stages.locator('[aria-current=step]')).toHaveText(/Nitrite is falling\s*in doubt/);
+  await expect(verdict(page)).toContainText('Nitrite is falling, in doubt.');
   expect(await faults(page)).toEqual([]);
   await asks.getByRole('button', { name: 'It was upset' }).click();
   const dialog = page.getByRole('dialog');

@@ -60,6 +60,14 @@ const outlook = computed(() =>
 /** The same where it names a day. */
 const named = computed(() => (outlook.value?.uncertain ? null : outlook.value));
 
+/** Where the filter may have stopped, what the readings showed before tells no longer where it stands. */
+const mayHaveStopped = computed(
+  () =>
+    running.value &&
+    cycle.stage.value?.stage !== 'ready' &&
+    (cycle.notForeseen.value ?? foreseen.fit.value?.doubt)?.stoppedAfter !== undefined,
+);
+
 const startedAt = computed(() => start.value?.startedAt ?? 0);
 const lead = computed(() => {
   const s = start.value;
@@ -159,7 +167,7 @@ function note(deed?: ProposedDeed): void {
     <StageRibbon
       v-if="cycle.stage.value"
       :stage="cycle.stage.value.stage"
-      :stalled="cycle.stall.value !== null && !named"
+      :trouble="named ? null : cycle.stall.value ? 'stalled' : mayHaveStopped ? 'in doubt' : null"
     />
     <div class="cycle">
       <div class="main">

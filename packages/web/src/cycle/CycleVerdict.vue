@@ -122,7 +122,9 @@ const byFit = computed(() => {
       </ul>
     </template>
     <p v-if="stage" class="stage">
-      <strong v-if="stage.stage !== 'ready'">{{ stageLabel[stage.stage] }}. </strong
+      <strong v-if="stage.stage !== 'ready'"
+        >{{ stageLabel[stage.stage]
+        }}{{ refusal?.stoppedAfter !== undefined && !ended ? ', in doubt' : '' }}. </strong
       >{{ stage.reasons.join(' ') }}
       <span class="quiet">{{ byFit }}</span>
     </p>

@@ -3,8 +3,8 @@ import { type Stage, stageLabel, stages } from '@hedge-lamp/core/cycle';
 import { computed } from 'vue';
 import IconCheck from '~icons/bi/check-lg';
 
-/** Where the filter stands, as stations on a ribbon; a stall is told by shape and word, too. */
-const props = defineProps<{ stage: Stage; stalled: boolean }>();
+/** Where the filter stands, as stations on a ribbon; that it stalled or may have stopped is told by shape and word, too. */
+const props = defineProps<{ stage: Stage; trouble: 'stalled' | 'in doubt' | null }>();
 const shown = stages.filter((s) => s !== 'unfed');
 const at = computed(() => Math.max(0, shown.indexOf(props.stage as (typeof shown)[number])));
 const state = (k: number) => (k < at.value ? 'past' : k === at.value ? 'here' : 'ahead');
@@ -15,13 +15,13 @@ const state = (k: number) => (k < at.value ? 'past' : k === at.value ? 'here' : 
     <li
       v-for="(s, k) in shown"
       :key="s"
-      :class="[state(k), { stalled: stalled && k === at }]"
+      :class="[state(k), { troubled: trouble && k === at }]"
       :aria-current="k === at ? 'step' : undefined"
     >
       <span class="station" aria-hidden="true"><IconCheck v-if="k < at" /></span>
       <span class="name"
         >{{ s === stage || stage !== 'unfed' || k > 0 ? stageLabel[s] : stageLabel.unfed
-        }}<span v-if="stalled && k === at" class="word">stalled</span
+        }}<span v-if="trouble && k === at" class="word">{{ trouble }}</span
         ><span v-if="k < at" class="visually-hidden">, behind you</span></span
       >
     </li>
@@ -80,7 +80,7 @@ li:last-child::before {
   color: inherit;
   font-weight: 650;
 }
-.stalled .station {
+.troubled .station {
   border-style: dashed;
   background: var(--hl-act-tint);
   box-shadow: 0 0 0 3px var(--hl-act);

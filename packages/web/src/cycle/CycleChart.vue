@@ -103,6 +103,7 @@ const laneAxes = computed(() =>
         stack: 'lanes',
         stackWeight: lane.id === 'alkalinity' ? 0.7 : 1,
         offset: false,
+        afterFit: roomForNames,
         min: 0,
         max: topOf(lane),
         title: {
@@ -124,6 +125,11 @@ const laneAxes = computed(() =>
     ]),
   ),
 );
+/** On a phone Chart.js gives less than name and figures need side by side, px. */
+const besideLanes = 62;
+function roomForNames(axis: { width: number }): void {
+  axis.width = Math.max(axis.width, besideLanes);
+}
 /** The top tick of one lane would run into the lowest of the next. */
 function tick(this: { max: number }, value: number | string): string {
   return Number(value) >= this.max * 0.98 ? '' : String(Number(Number(value).toPrecision(3)));

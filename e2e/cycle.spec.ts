@@ -219,6 +219,25 @@ test('too little, too much and nothing get a plain answer, never a forecast', as
   await expect(verdict(page)).toContainText('there is nothing for a filter to grow on');
 });
 
+test('where it is too uncertain no day is told, to nobody', async ({ page, served }) => {
+  const water = await begun(served, 9, {}, { media: 'none' });
+  await did(served, water, 9, 'ammonia-dose', two);
+  await readBoth(served, water, [
+    [8, '2 (1.5–3)', '0 (0–0.1)'],
+    [5, '2 (1.5–3)', '0 (0–0.1)'],
+    [2, '1.5 (1–2)', '0.25 (0.1–0.4)'],
+    [0.1, '1.5 (1–2)', '0.25 (0.1–0.4)'],
+  ]);
+  await page.goto(`${served.url}/waters/${water}/cycle`);
+  await expect(verdict(page)).toContainText('Too uncertain to foresee', fitted);
+  await expect(page.getByRole('region', { name: 'Chance of being ready' })).toHaveCount(0);
+  // Nor by the words that a screen reader has for the chart.
+  const chart = page.getByRole('img', { name: /^Ammonia, nitrite, nitrate and KH since/ });
+  await expect(chart).toHaveCount(1);
+  expect(await chart.getAttribute('aria-label')).not.toMatch(/ready/i);
+  await expect(verdict(page)).not.toContainText('sees it otherwise');
+});
+
 test('a filter whose dose no longer moves is asked about, and its upset is noted in place', async ({
   page,
   served,

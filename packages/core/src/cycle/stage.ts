@@ -194,7 +194,9 @@ export function stageFromFit(
     const stage: Stage = isReady(now, challenge, guess.kinetics, warmth)
       ? 'ready'
       : ammoniaFilm < awake * target && nitrite < highNitrite
-        ? 'waiting'
+        ? nitrite < goneBelow.nitrite
+          ? 'waiting'
+          : 'ammonia-falling'
         : nitrite < goneBelow.nitrite * 4 && ammonia > goneBelow.ammonia
           ? 'ammonia-falling'
           : nitriteFilm * Math.max(halfSpeed, nitrite / (nitrite + guess.kinetics.nitriteHalf)) <

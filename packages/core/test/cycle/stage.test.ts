@@ -159,6 +159,29 @@ describe('the stage from the fit', () => {
     expect(found.stage).toBe('waiting');
     expect(found.share).toBeGreaterThan(0.7);
   });
+  it('does not go on waiting where nitrite shows, however small the first film', () => {
+    const shows = madeLog(
+      9,
+      {
+        ammonia: [
+          [1, '2 (1.5–3)'],
+          [4, '2 (1.5–3)'],
+          [7, '1.5 (1–2)'],
+          [9, '1.5 (1–2)'],
+        ],
+        nitrite: [
+          [1, '0 (0–0.1)'],
+          [4, '0 (0–0.1)'],
+          [7, '0.25 (0.1–0.4)'],
+          [9, '0.25 (0.1–0.4)'],
+        ],
+      },
+      [{ day: 0, did: 'dose', nitrogen: 2, alkalinity: 0 }],
+    );
+    expect(stageFromReadings(shows)?.stage).toBe('ammonia-falling');
+    const found = stageFromFit(fitCycle(shows, { walkers: 60, moves: 4, lastMoves: 8 }), 2);
+    expect(found.stage).toBe('ammonia-falling');
+  });
 });
 
 describe('the words of a stage', () => {

@@ -221,7 +221,9 @@ const options = computed<ChartOptions<'line'>>(() => ({
 
 <template>
   <div class="chart">
+    <!-- Chart.js stacks an axis that comes in later on top of the others: with other lanes it is drawn anew. -->
     <Line
+      :key="lanes.map(({ id }) => id).join()"
       :data="data as never"
       :options="options"
       :plugins="[drawFlags, drawWhiskers]"

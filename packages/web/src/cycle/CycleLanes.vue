@@ -20,6 +20,8 @@ const props = defineProps<{
   to: number;
   past: Forecast['bands'] | null;
   forecast: Forecast | null;
+  /** False where curves are foreseen but no day: then none is told here either. */
+  named: boolean;
 }>();
 
 const lanes = computed(() =>
@@ -42,7 +44,7 @@ const summary = computed(() =>
   [
     `Ammonia, nitrite, nitrate and KH since ${format(props.startedAt, 'd MMMM')}`,
     `${props.readings.length} readings`,
-    props.forecast ? readySentence(props.forecast, props.startedAt, props.now) : '',
+    props.forecast && props.named ? readySentence(props.forecast, props.startedAt, props.now) : '',
   ]
     .filter(Boolean)
     .join(': '),

@@ -207,6 +207,7 @@ function note(deed?: ProposedDeed): void {
           :to="chartTo"
           :past="foreseen.fit.value?.past ?? null"
           :forecast="shownForecast"
+          :named="named !== null"
         />
         <section
           v-if="leftOut.length + (gathered?.assumed.length ?? 0) > 0"

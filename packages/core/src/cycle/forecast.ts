@@ -4,7 +4,15 @@ import type { CycleFit, Sample } from './fit';
 import { held } from './interval-likelihood';
 import { nitriteHasFallen } from './nitrite-fall';
 import { othersReadyBy, readyAfterPeakBy } from './plain-rules';
-import { type Ahead, type PlanAhead, asFedSoFar, looksPerDay, runAhead, unknownSource } from './plan-ahead';
+import {
+  type Ahead,
+  type PlanAhead,
+  asFedSoFar,
+  keepsKhAs,
+  looksPerDay,
+  runAhead,
+  unknownSource,
+} from './plan-ahead';
 import { readinessWatch } from './ready';
 import { replay, timelineOf } from './replay';
 import { slot } from './nitrification';
@@ -48,14 +56,13 @@ export interface Forecast {
 
 /**
  * What the model is off by where filters are built otherwise: so much of the chance goes by plain rules, what other filters of
- * its kind take and, once nitrite showed, how long it is since its peak; with animals, whose loads nobody knows, more of it.
- * And what is left until readiness may come out shorter or longer by a factor (the spread of its logarithm), more where grown
- * media came in. Set on made-up filters of another structure, and the factor once more after a first look at a third:
- * docs/cycle-accuracy.md.
+ * its kind take and, once nitrite showed, how long it is since its peak. Others have more of it until nitrite falls where
+ * ammonia is dosed, for the model tends to come early there; the peak, with animals, whose loads nobody knows. And what is
+ * left until readiness may come out shorter or longer by a factor (the spread of its logarithm), more where grown media came
+ * in. Set on made-up filters of another structure, and after looks at a third: docs/cycle-accuracy.md.
  */
 const outsideTheModel = {
-  noNitrite: 0.2,
-  others: 0.1,
+  others: { fallen: 0.1, before: { ammonia: 0.3, food: 0.1, fish: 0.1 }, noNitrite: 0.2 },
   peak: { ammonia: 0.2, food: 0.2, fish: 0.4 },
 } as const;
 const pace: Readonly<Record<Seeding, number>> = { none: 0.35, little: 0.6, plenty: 0.6, upset: 0.6 };
@@ -108,7 +115,7 @@ export const aheadOf = ({ guess, warmth }: Sample, n: number, log: CycleLog): Ah
   guess,
   warmth,
   lot: n + 1,
-  readsKh: log.observations.some((o) => o.of === 'alkalinity'),
+  keepsKh: keepsKhAs(log),
 });
 
 /** Bands of the past, through the readings: what the water most likely held. */
@@ -162,15 +169,17 @@ export function forecast(fit: CycleFit, asked: PlanAhead, source: SourceWater = 
     if (gone) out += 1;
   });
   used.sort();
-  const most = nitriteHasFallen(log) ? 1 : mostUnproven;
+  const fallen = nitriteHasFallen(log);
+  const most = fallen ? 1 : mostUnproven;
   const chance = Array.from({ length: horizon + 1 }, (_, day) => {
     const inside = readyWithin(ready, day, pace[log.seeding]);
     const others = othersReadyBy(log, log.days + day);
     const afterPeak = readyAfterPeakBy(log, log.days + day);
-    const [byOthers, byPeak] =
-      afterPeak === null
-        ? [outsideTheModel.noNitrite, 0]
-        : [outsideTheModel.others, outsideTheModel.peak[log.feeding]];
+    const { others: share, peak } = outsideTheModel;
+    const byOthers = fallen
+      ? share.fallen
+      : Math.max(share.before[log.feeding], afterPeak === null ? share.noNitrite : 0);
+    const byPeak = afterPeak === null ? 0 : peak[log.feeding];
     const by = (1 - byOthers - byPeak) * inside + byOthers * others + byPeak * (afterPeak ?? 0);
     return { day: log.days + day, by: Math.min(most, by) };
   });

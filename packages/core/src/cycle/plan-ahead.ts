@@ -94,8 +94,8 @@ export interface Ahead {
   readonly warmth: Warmth;
   /** Lot of this way: the same one gives the same slips of the keeper, whatever the plan. */
   readonly lot: number;
-  /** True where KH was read in this log: who never read it seldom sees it run out. */
-  readonly readsKh: boolean;
+  /** Chance that KH is kept up as planned. */
+  readonly keepsKh: number;
 }
 
 /** What nobody does quite as planned. Hedge Lamp's own. */
@@ -106,11 +106,27 @@ const keeper = {
   comes: 0.4,
   /** Spread of what animals and decay bring, day by day. */
   load: 0.25,
-  /** Share who keep KH up as planned: those who have read it in this log, and those who have not. */
-  keepsKh: { read: 0.98, unread: 0.88 },
+  /** Share who keep KH up as planned: those who have read it in this log, who have not, and who saw it low and let it be. */
+  keepsKh: { read: 0.9, unread: 0.75, letBe: 0.4 },
+  /** Days after a low KH within which something is done about it, if it is. */
+  mends: 3,
+  /** Days that ammonia stands before those who do not keep KH change half the water, as people do who are at a loss. */
+  loses: 7,
   /** Chance a day that part of the films is lost: a power cut, a medicine, tap water on the media. About one in thirteen a month. */
   mishap: 0.0025,
 };
+
+/** Chance that this keeper keeps KH up from now on: what they did is the best guess of what they will do. */
+export function keepsKhAs({ observations, events, days }: CycleLog): number {
+  const read = observations.filter((o) => o.of === 'alkalinity');
+  if (read.length === 0) return keeper.keepsKh.unread;
+  const mended = (day: number) =>
+    events.some(
+      (e) => (e.did === 'buffer' || e.did === 'change') && e.day >= day - 0.01 && e.day <= day + keeper.mends,
+    );
+  const low = read.filter((o) => o.value.high < bufferUnder && days - o.day > keeper.mends);
+  return low.some((o) => !mended(o.day)) ? keeper.keepsKh.letBe : keeper.keepsKh.read;
+}
 
 const freeAmmonia = (state: CycleState, kinetics: Kinetics, warmth: Warmth): number => {
   const hydrogen = 10 ** -phOf(state[slot.alkalinity]!, kinetics.phAtOne);
@@ -125,6 +141,8 @@ export interface PutIn {
   buffered: number;
   /** Day of the last helping of food; −∞ where none went in yet. */
   fedOn: number;
+  /** Day on which ammonia was last seen gone, or water changed because it did not go. */
+  goneOn: number;
 }
 
 /** The keeper comes by, changes water where fish need it, buffers and doses. */
@@ -145,6 +163,11 @@ function comeBy(
   if (plan.keepKh && state[slot.alkalinity]! < bufferUnder) {
     state[slot.alkalinity] = state[slot.alkalinity]! + bufferBy;
     putIn.buffered += bufferBy;
+  }
+  if (state[slot.ammonia]! < dosedUnder) putIn.goneOn = day;
+  else if (!plan.keepKh && plan.challenge !== null && day - putIn.goneOn >= keeper.loses) {
+    changeWater(state, 0.5, broughtBy(source, guess), guess.drifting);
+    putIn.goneOn = day;
   }
   const ammonia = state[slot.ammonia]!;
   const hungry =
@@ -183,13 +206,12 @@ export function runAhead(
   look: (k: number, state: CycleState, warmth: Warmth, putIn: Readonly<PutIn>) => boolean | void,
 ): void {
   const state = now.slice();
-  const { guess, warmth: present, lot, readsKh } = ahead;
+  const { guess, warmth: present, lot } = ahead;
   const warmth = plan.warmer === 0 ? present : warmthAt(present.celsius + plan.warmer, guess.bestWarmth);
   const random = seededRandom(lot);
   const comes = keeper.comes + (1 - keeper.comes) * random.next();
-  const keepsKh = random.next() < (readsKh ? keeper.keepsKh.read : keeper.keepsKh.unread);
-  const kept = keepsKh ? plan : { ...plan, keepKh: false };
-  const putIn: PutIn = { doses: 0, buffered: 0, fedOn: -Infinity };
+  const kept = random.next() < ahead.keepsKh ? plan : { ...plan, keepKh: false };
+  const putIn: PutIn = { doses: 0, buffered: 0, fedOn: -Infinity, goneOn: 0 };
   let kinetics = guess.kinetics;
   for (let k = 0; k <= days * looksPerDay; k++) {
     if (k > 0) advance(state, 1 / looksPerDay, kinetics, warmth);

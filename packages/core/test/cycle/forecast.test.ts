@@ -8,6 +8,7 @@ import {
   forecast,
   held,
   horizon,
+  keepsKhAs,
   nextTest,
   nitriteHasFallen,
   pastBands,
@@ -20,7 +21,7 @@ import {
 } from '@hedge-lamp/core/cycle';
 import { seededRandom } from '@hedge-lamp/core/practice';
 import fc from 'fast-check';
-import { type Reads, madeLog, madeStart } from './made-log';
+import { type Read, type Reads, madeLog, madeStart } from './made-log';
 
 const plan: PlanAhead = planOf(madeStart(), 'ammonia', null);
 const quick = { walkers: 80, moves: 3, lastMoves: 5 };
@@ -224,8 +225,23 @@ describe('the forecast', () => {
   it('spares KH where household ammonia is dosed: a base that gives half of it back', () => {
     const base = planOf(madeStart({ ammoniaFrom: 'household-ammonia' }), 'ammonia', null);
     expect(base.doseAlkalinity).toBeCloseTo(1 / 14.007, 9);
-    const after = (p: PlanAhead) => forecast(early, { ...p, keepKh: false }).bands.alkalinity[80]!.mid;
+    const after = (p: PlanAhead) => forecast(early, { ...p, keepKh: false }).bands.alkalinity[40]!.mid;
     expect(after(base)).toBeGreaterThan(after(plan));
+  });
+  it('takes a keeper for one who goes on as before: who saw KH low and let it be seldom keeps it up', () => {
+    const kh = (...reads: Read[]) => ({ alkalinity: reads });
+    const buffered = { day: 11, did: 'buffer' as const, alkalinity: 1 };
+    const [unread, well, letBe, mended] = [
+      keepsKhAs(madeLog(20, {})),
+      keepsKhAs(madeLog(20, kh([10, '6 (5–6)']))),
+      keepsKhAs(madeLog(20, kh([10, '1 (0–1)']))),
+      keepsKhAs(madeLog(20, kh([10, '1 (0–1)']), [buffered])),
+    ];
+    expect(letBe).toBeLessThan(unread);
+    expect(unread).toBeLessThan(well);
+    expect(mended).toBe(well);
+    // Of today's reading nobody can tell yet what they will do.
+    expect(keepsKhAs(madeLog(20, kh([19, '1 (0–1)'])))).toBe(well);
   });
   it('changes water where fish need it', () => {
     const change = { freeAmmonia: 0.02, nitrite: 0.15, part: 0.5 };

@@ -57,13 +57,16 @@ export interface Forecast {
 /**
  * What the model is off by where filters are built otherwise: so much of the chance goes by plain rules, what other filters of
  * its kind take and, once nitrite showed, how long it is since its peak. Others have more of it until nitrite falls where
- * ammonia is dosed, for the model tends to come early there; the peak, with animals, whose loads nobody knows. And what is
- * left until readiness may come out shorter or longer by a factor (the spread of its logarithm), more where grown media came
- * in. Set on made-up filters of another structure, and after looks at a third: docs/cycle-accuracy.md.
+ * ammonia is dosed, for the model tends to come early there; the peak, once it is behind, and with animals, whose loads nobody
+ * knows. And what is left until readiness may come out shorter or longer by a factor (the spread of its logarithm), more where
+ * grown media came in. Set on made-up filters of another structure, and after looks at a third: docs/cycle-accuracy.md.
  */
 const outsideTheModel = {
-  others: { fallen: 0.1, before: { ammonia: 0.3, food: 0.1, fish: 0.1 }, noNitrite: 0.2 },
-  peak: { ammonia: 0.2, food: 0.2, fish: 0.4 },
+  others: { before: { ammonia: 0.3, food: 0.1, fish: 0.1 }, fallen: 0.1, noNitrite: 0.2 },
+  peak: {
+    before: { ammonia: 0.2, food: 0.2, fish: 0.6 },
+    fallen: { ammonia: 0.4, food: 0.4, fish: 0.6 },
+  },
 } as const;
 const pace: Readonly<Record<Seeding, number>> = { none: 0.35, little: 0.6, plenty: 0.6, upset: 0.6 };
 /**
@@ -179,7 +182,7 @@ export function forecast(fit: CycleFit, asked: PlanAhead, source: SourceWater = 
     const byOthers = fallen
       ? share.fallen
       : Math.max(share.before[log.feeding], afterPeak === null ? share.noNitrite : 0);
-    const byPeak = afterPeak === null ? 0 : peak[log.feeding];
+    const byPeak = afterPeak === null ? 0 : peak[fallen ? 'fallen' : 'before'][log.feeding];
     const by = (1 - byOthers - byPeak) * inside + byOthers * others + byPeak * (afterPeak ?? 0);
     return { day: log.days + day, by: Math.min(most, by) };
   });

@@ -1,10 +1,11 @@
 import { filterUpsetBy } from '../guidelines';
-import { type Interval, formatReading, fromWire } from '../quantity';
+import { type Interval, fromWire } from '../quantity';
 import type { Reading } from '../readings';
 import type { Deed } from '../remedies';
-import { isDiluted } from './gather-log';
+import { isDiluted, nitrogenWords } from './gather-log';
 import { maybeBleached } from './nitrite-fall';
 import { goneBelow } from './ready';
+import type { AmountWords } from './stage';
 
 const hour = 3_600_000;
 /** When the second pair of tests is due after the dose, and how far off still counts, hours. */
@@ -47,7 +48,12 @@ const bleached = (readings: readonly Reading[]): boolean =>
   );
 
 /** What happened since a challenge was passed that takes it back: an upset, or ammonia or nitrite that shows unfed. */
-function takenBack(deeds: readonly Deed[], readings: readonly Reading[], since: number): string | null {
+function takenBack(
+  deeds: readonly Deed[],
+  readings: readonly Reading[],
+  since: number,
+  amount: AmountWords,
+): string | null {
   const done = deeds.filter((d) => d.deletedAt === null);
   const upset = done.filter((d) => d.at > since).flatMap((d) => filterUpsetBy(d) ?? [])[0];
   if (upset !== undefined) return upset;
@@ -64,7 +70,7 @@ function takenBack(deeds: readonly Deed[], readings: readonly Reading[], since: 
           feeds.includes(d.kind) && d.at <= reading.takenAt && reading.takenAt - d.at < challengeHours * hour,
       );
     if (reading?.value && !fed && isThere(fromWire(reading.value), id))
-      return `${words[id]} shows again (${formatReading(fromWire(reading.value))} mg/L N).`;
+      return `${words[id]} shows again (${amount(fromWire(reading.value), id)}).`;
   }
   return null;
 }
@@ -73,11 +79,13 @@ function takenBack(deeds: readonly Deed[], readings: readonly Reading[], since: 
  * How the newest challenge stands: a dose that showed, and a day later ammonia and nitrite both read as nothing. Common
  * practice. A zero proves nothing where nobody saw the dose, where nitrite may have bleached, or where something happened since.
  * Null where none was begun.
+ * @param amount puts an amount into words, in the keeper's unit
  */
 export function challengeOf(
   deeds: readonly Deed[],
   readings: readonly Reading[],
   now: number,
+  amount: AmountWords = nitrogenWords,
 ): Challenge | null {
   const dose = deeds
     .filter((d) => d.kind === 'challenge' && d.deletedAt === null)
@@ -111,7 +119,7 @@ export function challengeOf(
   const there = pair.filter((p) => after[p] && isThere(after[p], p));
   const shown = pair
     .filter((p) => after[p])
-    .map((p) => `${words[p]} ${formatReading(after[p]!)} mg/L N`)
+    .map((p) => `${words[p]} ${amount(after[p]!, p)}`)
     .join(', ');
   if (there.length > 0)
     return {
@@ -138,7 +146,7 @@ export function challengeOf(
           : 'Cannot tell: both read as nothing, but nobody saw the dose go in. Take it again, and test ammonia within four hours of the dose.',
       );
     const tested = Math.max(...pair.map((p) => within(p, earliest, latest)?.takenAt ?? dose.at));
-    const since = takenBack(deeds, readings, tested);
+    const since = takenBack(deeds, readings, tested, amount);
     if (since !== null) return unclear(`It was passed, but since then: ${since} Take the challenge again.`);
     return {
       ...base,

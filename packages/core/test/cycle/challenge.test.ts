@@ -59,6 +59,14 @@ describe('the 24-hour challenge', () => {
       'nitrite',
     ]);
   });
+  it('tells amounts as the keeper reads them', () => {
+    const ion = (value: { best: number }, of: string) => `${value.best} parts of ${of}`;
+    const says = (hours: number, readings: ReturnType<typeof madeReading>[]) =>
+      challengeOf([dose], [landed, ...readings], at(hours), ion)!.says;
+    expect(says(25, pair(24, '1 (0.8–1.4)', zero))).toContain('Total ammonia 1 parts of ammonia');
+    const again = madeReading('ammonia', 23, '1 (0.8–1.4)');
+    expect(says(90, [...pair(24, zero, zero), again])).toContain('shows again (1 parts of ammonia)');
+  });
   it('takes a test of the very minute of the dose for one before it', () => {
     expect(step([madeReading('ammonia', 20, zero)], 1)).toBe('confirm');
   });

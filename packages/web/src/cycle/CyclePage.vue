@@ -245,16 +245,23 @@ function note(deed?: ProposedDeed): void {
             :tried="foreseen.trial.value ? chanceOf(foreseen.trial.value.forecast.chance) : null"
             :summary="`Chance that the filter is ready by each day. ${readySentence(named.forecast, startedAt, now)}`"
           />
-          <ForecastFacts :outlook="named" :started-at="startedAt" :now="now" :water-id="waterId" />
+          <ForecastFacts
+            v-if="water"
+            :outlook="named"
+            :started-at="startedAt"
+            :now="now"
+            :units="water.units"
+          />
         </section>
         <WhatIf
-          v-if="named && running && cycle.plan.value"
+          v-if="water && named && running && cycle.plan.value"
           v-model="tried"
           :plan="cycle.plan.value"
           :celsius="foreseen.celsius.value"
           :dosed="gathered?.log.feeding === 'ammonia'"
           :planned="named"
           :trial="foreseen.trial.value"
+          :units="water.units"
         />
         <p class="quiet caution later">
           A forecast is no promise: the 24-hour challenge decides. Your kit’s sheet and the bottle’s label win

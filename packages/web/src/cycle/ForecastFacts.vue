@@ -1,21 +1,25 @@
 <script setup lang="ts">
-import { type Forecast, chanceWords, inDegrees } from '@hedge-lamp/core/cycle';
-import { formatReading, interval } from '@hedge-lamp/core/quantity';
+import { type Forecast, chanceWords } from '@hedge-lamp/core/cycle';
+import { interval } from '@hedge-lamp/core/quantity';
 import { shortName } from '@hedge-lamp/core/readings';
+import type { UnitChoice } from '@hedge-lamp/core/waters';
 import { computed } from 'vue';
+import { intervalWords } from '../readings/reading-words';
 import { useOpenedWorkings } from '../shell/workings-store';
 import type { Outlook } from './cycle-worker';
 import { instantOf, onDay } from './cycle-words';
 
 /** What the forecast says beside the day: how much KH the cycle takes, and which test would tell most. */
-const props = defineProps<{ outlook: Outlook; startedAt: number; now: number; waterId: string }>();
+const props = defineProps<{
+  outlook: Outlook;
+  startedAt: number;
+  now: number;
+  units: UnitChoice;
+}>();
 const opened = useOpenedWorkings();
 
 const alkalinity = computed<Forecast['alkalinity']>(() => props.outlook.forecast.alkalinity);
-const used = computed(() => {
-  const [low, mid, high] = alkalinity.value.used.map(inDegrees) as [number, number, number];
-  return formatReading(interval(low, mid, high));
-});
+const used = computed(() => intervalWords(interval(...alkalinity.value.used), 'alkalinity', props.units));
 const next = computed(() => {
   const { next: test } = props.outlook;
   if (!test) return null;
@@ -33,7 +37,7 @@ const next = computed(() => {
     <dt>KH until then</dt>
     <dd>
       <button type="button" class="opens-workings" @click="opened.open(outlook.alkalinityWorkings)">
-        {{ used }} °dKH
+        {{ used }}
       </button>
       will be used; {{ chanceWords(alkalinity.runsOut) }} that it runs out if nothing is put in.
     </dd>

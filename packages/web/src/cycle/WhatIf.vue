@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import type { PlanAhead } from '@hedge-lamp/core/cycle';
+import { type PlanAhead, bufferUnder } from '@hedge-lamp/core/cycle';
+import { convert } from '@hedge-lamp/core/quantity';
+import type { UnitChoice } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckbox } from 'bootstrap-vue-next/components/BFormCheckbox';
 import { computed, reactive, useId, watch } from 'vue';
@@ -13,6 +15,7 @@ const props = defineProps<{
   dosed: boolean;
   planned: Outlook;
   trial: Outlook | null;
+  units: UnitChoice;
 }>();
 const tried = defineModel<PlanAhead | null>({ required: true });
 const id = useId();
@@ -45,6 +48,15 @@ watch(form, () => {
       };
 });
 
+const warmth = computed(() => {
+  const { temperature } = props.units;
+  const shown = convert(props.celsius + form.warmer, 'temperature', '°C', temperature);
+  return `${Number(shown.toFixed(1))} ${temperature}`;
+});
+const lowKh = computed(() => {
+  const { alkalinity } = props.units;
+  return `${Number(convert(bufferUnder, 'alkalinity', 'meq/L', alkalinity).toPrecision(2))} ${alkalinity}`;
+});
 /** A dose of one's own may be larger than is usual. */
 const most = computed(() => Math.max(6, props.plan.target));
 const difference = computed(() => {
@@ -106,8 +118,7 @@ const difference = computed(() => {
       />
     </template>
     <label :for="`${id}-warm`"
-      >Temperature
-      <output class="figure-mono">{{ Number((celsius + form.warmer).toFixed(1)) }} °C</output></label
+      >Temperature <output class="figure-mono">{{ warmth }}</output></label
     >
     <input
       :id="`${id}-warm`"
@@ -119,7 +130,7 @@ const difference = computed(() => {
       step="0.5"
       aria-describedby="what-if-says"
     />
-    <BFormCheckbox v-model="form.keepKh">Bicarbonate goes in when KH falls under 2 °dKH</BFormCheckbox>
+    <BFormCheckbox v-model="form.keepKh">Bicarbonate goes in when KH falls under {{ lowKh }}</BFormCheckbox>
     <BFormCheckbox v-if="dosed" v-model="form.pauseAtPeak">No dose while nitrite is high</BFormCheckbox>
     <p id="what-if-says" class="says" role="status">{{ difference }}</p>
     <BButton v-if="tried" variant="outline-secondary" size="sm" @click="reset">Back to my plan</BButton>

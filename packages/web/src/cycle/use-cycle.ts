@@ -1,4 +1,5 @@
 import {
+  type AmountWords,
   type CycleStart,
   type ForecastRecord,
   type PlanAhead,
@@ -49,15 +50,17 @@ export function useCycle(waterId: () => string, water: () => Water | undefined) 
         })
       : null;
   });
+  /** As this keeper reads amounts. */
+  const amount: AmountWords = (value, of) => intervalWords(value, of, water()!.units);
   const challenge = computed(() =>
-    data.value ? challengeOf(data.value.deeds, data.value.readings, now.value) : null,
+    data.value && water() ? challengeOf(data.value.deeds, data.value.readings, now.value, amount) : null,
   );
   const stage = computed(() =>
     gathered.value
       ? stageFromReadings(
           gathered.value.log,
           challenge.value?.step === 'passed' || start.value?.outcome === 'ready',
-          (value, of) => intervalWords(value, of, water()!.units),
+          amount,
         )
       : null,
   );

@@ -22,6 +22,8 @@ export interface Challenge {
   readonly deedId: string;
   readonly dosedAt: number;
   readonly dueAt: number;
+  /** True where it was passed, also where something took that back since. */
+  readonly wasPassed: boolean;
   readonly step: ChallengeStep;
   readonly says: string;
   /** What to test for it now. */
@@ -47,11 +49,15 @@ const bleached = (readings: readonly Reading[]): boolean =>
       ),
   );
 
-/** What happened since a challenge was passed that takes it back: an upset, or ammonia or nitrite that shows unfed. */
+/** Time without food after which a film has shrunk, hours: a week (common practice). */
+const hungryAfter = 7 * 24;
+
+/** What happened since a challenge was passed that takes it back: an upset, ammonia or nitrite that shows unfed, or hunger. */
 function takenBack(
   deeds: readonly Deed[],
   readings: readonly Reading[],
   since: number,
+  now: number,
   amount: AmountWords,
 ): string | null {
   const done = deeds.filter((d) => d.deletedAt === null);
@@ -72,6 +78,9 @@ function takenBack(
     if (reading?.value && !fed && isThere(fromWire(reading.value), id))
       return `${words[id]} shows again (${amount(fromWire(reading.value), id)}).`;
   }
+  const fedOn = Math.max(...done.filter((d) => feeds.includes(d.kind) && d.at <= now).map((d) => d.at));
+  if (now - fedOn > hungryAfter * hour)
+    return `Nothing was fed for ${Math.floor((now - fedOn) / (24 * hour))} days, and a hungry film shrinks.`;
   return null;
 }
 
@@ -93,6 +102,7 @@ export function challengeOf(
   if (!dose) return null;
   const base = {
     tests: [] as const,
+    wasPassed: false,
     deedId: dose.id,
     dosedAt: dose.at,
     dueAt: dose.at + challengeHours * hour,
@@ -146,10 +156,17 @@ export function challengeOf(
           : 'Cannot tell: both read as nothing, but nobody saw the dose go in. Take it again, and test ammonia within four hours of the dose.',
       );
     const tested = Math.max(...pair.map((p) => within(p, earliest, latest)?.takenAt ?? dose.at));
-    const since = takenBack(deeds, readings, tested, amount);
-    if (since !== null) return unclear(`It was passed, but since then: ${since} Take the challenge again.`);
+    const since = takenBack(deeds, readings, tested, now, amount);
+    if (since !== null)
+      return {
+        ...unclear(
+          `It was passed, but since then: ${since} Take the challenge again while nothing lives in the water; with animals in it dose nothing, and test every day.`,
+        ),
+        wasPassed: true,
+      };
     return {
       ...base,
+      wasPassed: true,
       step: 'passed',
       says: `Passed: a day after the dose both read as nothing (${shown}). Change most of the water before animals come: nitrate has piled up.`,
     };

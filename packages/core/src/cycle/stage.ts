@@ -40,18 +40,49 @@ export type AmountWords = (value: Interval, of: 'ammonia' | 'nitrite') => string
 
 /** With animals: so many tests of both that read as nothing, over so many days, and the filter carries them. Hedge Lamp's own. */
 const carries = { tests: 3, days: 6 };
+/** Parts of the water changed in a week above which the changes may keep it clear, not the filter: over a third (common practice). */
+const mostChanged = 0.4;
+/** Tests older than this say nothing of now, days. */
+const stale = 10;
 
-/** Whether ammonia and nitrite were seen, and then read as nothing test after test with animals in the water. */
-function carriesFish(ammonia: readonly Observation[], nitrite: readonly Observation[]): number | null {
+/**
+ * Whether ammonia and nitrite were seen, and then read as nothing test after test with animals in the water; and if so, what
+ * speaks against that the filter did it. Null where they were not.
+ */
+function carriesFish(
+  { events, days: today }: CycleLog,
+  ammonia: readonly Observation[],
+  nitrite: readonly Observation[],
+): { readonly days: number; readonly but: string | null } | null {
+  const upset = events.filter((e) => e.did === 'upset').at(-1)?.day ?? -Infinity;
   const since = (of: 'ammonia' | 'nitrite', readings: readonly Observation[]) => {
     const shown = readings.filter((o) => !isGone(o.value, of)).at(-1);
-    const after = readings.filter((o) => !shown || o.day > shown.day);
-    return { shown, count: after.length, days: after.length > 0 ? after.at(-1)!.day - after[0]!.day : 0 };
+    const after = readings.filter((o) => o.day > Math.max(upset, shown?.day ?? -Infinity));
+    return {
+      shown,
+      count: after.length,
+      from: after[0]?.day ?? today,
+      to: after.at(-1)?.day ?? today,
+    };
   };
   const both = [since('ammonia', ammonia), since('nitrite', nitrite)];
   if (!both.some((b) => b.shown) || maybeBleached(nitrite)) return null;
-  const days = Math.min(...both.map((b) => b.days));
-  return both.every((b) => b.count >= carries.tests) && days >= carries.days ? Math.floor(days) : null;
+  const days = Math.min(...both.map((b) => b.to - b.from));
+  if (!both.every((b) => b.count >= carries.tests) || days < carries.days) return null;
+  const [from, to] = [Math.min(...both.map((b) => b.from)), Math.min(...both.map((b) => b.to))];
+  const changed = events.reduce(
+    (sum, e) => (e.did === 'change' && e.day >= from && e.day <= to ? sum + e.part : sum),
+    0,
+  );
+  return {
+    days: Math.floor(days),
+    but:
+      (7 * changed) / (to - from) > mostChanged
+        ? 'So much water was changed meanwhile that it may have been that, not the filter: change less for a week and go on testing.'
+        : today - to > stale
+          ? `That was ${Math.floor(today - to)} days ago: test both again.`
+          : null,
+  };
 }
 
 /**
@@ -75,12 +106,13 @@ export function stageFromReadings(
     };
   const last = ammonia.at(-1);
   if (!last) return null;
-  const carried = log.feeding === 'fish' ? carriesFish(ammonia, nitrite) : null;
-  if (carried !== null)
+  const carried = log.feeding === 'fish' ? carriesFish(log, ammonia, nitrite) : null;
+  if (carried)
     return {
-      stage: 'ready',
+      stage: carried.but === null ? 'ready' : 'nitrite-falling',
       reasons: [
-        `Ammonia and nitrite have both read as nothing for ${carried} days, with animals in the water.`,
+        `Ammonia and nitrite have both read as nothing for ${carried.days} days, with animals in the water.`,
+        ...(carried.but === null ? [] : [carried.but]),
       ],
     };
   const fed = log.feeding !== 'ammonia' || log.events.some((e) => e.did === 'dose' || e.did === 'feed');

@@ -182,9 +182,11 @@ export function toDo(given: ToDoGiven): ToDo[] {
     list.push(
       thing(
         `Take the 24-hour challenge: ${whole.words} for ${start.target} mg/L NH3-N, and test a day later.`,
-        readyNow === null || readyNow < worthAChallenge
-          ? 'Ammonia and nitrite both read as nothing.'
-          : `By the forecast it would pass (${chanceWords(readyNow)}).`,
+        challenge?.wasPassed
+          ? 'Only while nothing lives in the water.'
+          : readyNow === null || readyNow < worthAChallenge
+            ? 'Ammonia and nitrite both read as nothing.'
+            : `By the forecast it would pass (${chanceWords(readyNow)}).`,
         {
           deed: { kind: 'challenge', amount: whole.amount, detail: `${start.target} mg/L as N` },
           tests: ['ammonia'],

@@ -59,6 +59,19 @@ describe('the 24-hour challenge', () => {
       'nitrite',
     ]);
   });
+  it('does not hold for a film that went hungry since, and still counts as passed', () => {
+    const passed = [landed, ...pair(24, zero, zero)];
+    const week = (deeds: Parameters<typeof challengeOf>[0], hours: number) =>
+      challengeOf([dose, ...deeds], passed, at(hours))!;
+    expect(week([], 6.9 * 24).step).toBe('passed');
+    const hungry = week([], 9.5 * 24);
+    expect([hungry.step, hungry.wasPassed]).toEqual(['unclear', true]);
+    expect(hungry.says).toMatch(/Nothing was fed for 9 days/);
+    expect(week([madeDeed('ammonia-dose', 25)], 9.5 * 24).step).toBe('passed');
+    expect(week([{ ...madeDeed('ammonia-dose', 25), deletedAt: at(200) }], 9.5 * 24).step).toBe('unclear');
+    // A dose that lies ahead feeds nobody yet.
+    expect(week([madeDeed('ammonia-dose', 40)], 9.5 * 24).step).toBe('unclear');
+  });
   it('tells amounts as the keeper reads them', () => {
     const ion = (value: { best: number }, of: string) => `${value.best} parts of ${of}`;
     const says = (hours: number, readings: ReturnType<typeof madeReading>[]) =>

@@ -1,4 +1,11 @@
-import { type Stage, fitCycle, maybeBleached, stageFromFit, stageFromReadings } from '@hedge-lamp/core/cycle';
+import {
+  type CycleEvent,
+  type Stage,
+  fitCycle,
+  maybeBleached,
+  stageFromFit,
+  stageFromReadings,
+} from '@hedge-lamp/core/cycle';
 import { type Reads, madeLog } from './made-log';
 
 const cases: [says: string, stage: Stage, reads: Reads][] = [
@@ -120,6 +127,26 @@ describe('the stage from readings alone', () => {
     expect(stage([19, 20, 21])).toBe('nitrite-falling');
     // Without animals it is the challenge that decides.
     expect(stage([14, 17, 21], 'ammonia')).not.toBe('ready');
+  });
+  it('is not ready with animals where changes kept it clear, the tests are old, or it was upset since', () => {
+    const zero = '0 (0–0.1)';
+    const days = [14, 17, 21];
+    const reads: Reads = {
+      ammonia: [[2, '1 (0.8–1.4)'], ...days.map((d): [number, string] => [d, zero])],
+      nitrite: [[6, '1 (0.8–1.4)'], ...days.map((d): [number, string] => [d, zero])],
+    };
+    const source = { ammonia: 0, nitrite: 0, nitrate: 0, alkalinity: null };
+    const change = (on: number, part: number) => ({ day: on, did: 'change' as const, part, source });
+    const found = (events: CycleEvent[], today = 22) =>
+      stageFromReadings(madeLog(today, reads, events, { feeding: 'fish' }))!;
+    expect(found([]).stage).toBe('ready');
+    expect(found([change(18, 0.25)]).stage).toBe('ready');
+    const changed = found([15, 16, 18, 19, 20].map((d) => change(d, 0.5)));
+    expect(changed.stage).not.toBe('ready');
+    expect(changed.reasons.join(' ')).toMatch(/water was changed/);
+    expect(found([], 45).stage).not.toBe('ready');
+    expect(found([], 45).reasons.join(' ')).toMatch(/24 days ago: test both again/);
+    expect(found([{ day: 18, did: 'upset' }]).stage).not.toBe('ready');
   });
   it('says that nothing was fed where nothing was, and that nothing was read where nothing was', () => {
     expect(stageFromReadings(madeLog(5, { ammonia: [[3, '0 (0–0.1)']] }, []))!.stage).toBe('unfed');

@@ -131,6 +131,32 @@ describe('what to do today', () => {
       expect.stringMatching(/^Take the 24-hour challenge/),
     ]);
   });
+  it('offers it again only while nothing lives in the water, where one that was passed no longer holds', () => {
+    const log = madeLog(30, {
+      ammonia: [
+        [10, '1'],
+        [20, zero],
+        [29, zero],
+      ],
+      nitrite: [
+        [10, '5 (4–7)'],
+        [15, '1 (0.8–1.4)'],
+        [20, zero],
+        [29, zero],
+      ],
+    });
+    const dose = madeDeed('challenge', 19);
+    const landed = madeReading('ammonia', 19.05, '2 (1.5–3)');
+    const readings = [landed, madeReading('ammonia', 20, zero), madeReading('nitrite', 20, zero)];
+    const challenge = challengeOf([dose], readings, startedAt + 30 * day)!;
+    expect(challenge.wasPassed).toBe(true);
+    const list = toDo(given(log, { challenge, deeds: [dose], readyNow: 0.2 }));
+    expect(list.map((t) => t.says)).toEqual([
+      expect.stringMatching(/Nothing was fed for 11 days.*with animals in it dose nothing/),
+      expect.stringMatching(/^Take the 24-hour challenge/),
+    ]);
+    expect(list[1]!.why).toBe('Only while nothing lives in the water.');
+  });
   it('follows a challenge that runs, and asks for nothing else meanwhile', () => {
     const dose = madeDeed('challenge', 19);
     const challenge = challengeOf([dose], [], startedAt + 20 * day);

@@ -98,9 +98,9 @@ const todo = computed<ToDo[]>(() => {
     khRunsOut: named.value?.forecast.alkalinity.runsOut ?? null,
   });
 });
-/** Of a challenge that was passed, when; else the end that was noted. */
+/** Of a challenge that was passed, when, whatever happened since; else the end that was noted. */
 const readyAt = computed(() => {
-  const passed = cycle.challenge.value?.step === 'passed' ? cycle.challenge.value.dosedAt : null;
+  const passed = cycle.challenge.value?.wasPassed ? cycle.challenge.value.dosedAt : null;
   return start.value?.outcome === 'ready' ? (passed ?? start.value.endedAt) : passed;
 });
 

@@ -73,7 +73,10 @@ const byFit = computed(() => {
   const { fit, stage } = props;
   if (!fit || !stage || fit.doubt) return '';
   const share = chanceWords(fit.stage.share);
-  if (fit.stage.stage === stage.stage) return `The fit agrees (${share}).`;
+  if (fit.stage.stage === stage.stage)
+    return fit.stage.share >= 0.5
+      ? `The fit agrees (${share}).`
+      : `To the fit it is the likeliest of several (${share}).`;
   // How likely that is today stands in the curve beside it, with the doubt about the model in it.
   if (fit.stage.stage === 'ready') return 'By the fit a whole dose may go within a day already.';
   const name = stageLabel[fit.stage.stage].toLowerCase();

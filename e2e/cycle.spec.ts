@@ -65,8 +65,8 @@ const did = (served: Served, waterId: string, daysAgo: number, kind: string, amo
 const two = { by: 'rise', text: '2', unit: 'mg/L NH3-N' };
 
 /** Twelve days of a lightly seeded filter: ammonia gone, nitrite high. */
-async function atThePeak(served: Served): Promise<string> {
-  const water = await begun(served, 12);
+async function atThePeak(served: Served, waterMore: object = {}): Promise<string> {
+  const water = await begun(served, 12, waterMore);
   await did(served, water, 11.9, 'ammonia-dose', two);
   await readBoth(served, water, [
     [10, '2 (1.5–3)', '0 (0–0.12)'],
@@ -177,6 +177,52 @@ test('the cycle is foreseen in a worker, what-ifs rerun it, and the forecast is 
   const { forecasts } = await served.call<{ forecasts: [Kept, Kept] }>('GET', `/api/waters/${water}/cycle`);
   expect(forecasts[1].readings).toBe(forecasts[0].readings + 1);
   expect(forecasts[1].middle).toBeLessThan(forecasts[0].middle);
+});
+
+test('what the forecast says of KH and warmth is told in the units of the keeper', async ({
+  page,
+  served,
+}) => {
+  const units = { temperature: '°F', alkalinity: 'ppm CaCO3' };
+  const water = await atThePeak(served, { units });
+  await page.goto(`${served.url}/waters/${water}/cycle`);
+  const whatIf = page.getByRole('region', { name: 'What if' });
+  await expect(whatIf).toContainText('77 °F', fitted);
+  await expect(whatIf).toContainText('when KH falls under 36 ppm CaCO3');
+  await expect(whatIf).not.toContainText(/°C|°dKH/);
+  const chance = page.getByRole('region', { name: 'Chance of being ready' });
+  await expect(chance).toContainText(/ppm CaCO3\s+will be used/);
+});
+
+test('no ammonia is asked for where animals were noted since a start without any', async ({
+  page,
+  served,
+}) => {
+  const water = await begun(served, 30);
+  await did(served, water, 29, 'ammonia-dose', two);
+  await readBoth(served, water, [
+    [20, '1 (0.8–1.4)', '5 (4–7)'],
+    [10, '0 (0–0.1)', '1 (0.8–1.4)'],
+    [0.1, '0 (0–0.1)', '0 (0–0.1)'],
+  ]);
+  const asked = verdict(page).getByText(/^(Dose|Take the 24-hour challenge)/);
+  await page.goto(`${served.url}/waters/${water}/cycle`);
+  await expect(asked).toHaveCount(1, fitted);
+  await served.call('POST', '/api/deeds', {
+    id: randomUUID(),
+    waterId: water,
+    kind: 'departure',
+    at: ago(0.05),
+    zone: 'Etc/UTC',
+    detail: 'three went to a friend',
+    amount: null,
+  });
+  await page.reload();
+  await expect(verdict(page)).toContainText(
+    'Put in nothing that makes ammonia while animals may live',
+    fitted,
+  );
+  await expect(asked).toHaveCount(0);
 });
 
 test('a forecast can be stopped, and asked for again', async ({ page, served }) => {

@@ -440,11 +440,10 @@ its kind take on average.
 Three makers of filters were used. **What counts is the second**: nothing of the fit was set by it. Some of what is said was
 chosen after looks at other filters of it: how much longer or shorter the rest may take than the model says, how far apart the
 likely days may lie, that cold water gets no day, and how the chance is held down until nitrite falls (by a ceiling, which the
-third maker liked better than a share kept back). How much of a say the plain rules have, and
-that not every keeper keeps KH up, was set on both, too: forecasts had come too late with animals, and too early where ammonia is
-dosed. The
-filters of this page were not looked at before all of it stood. Keepers who let KH run out again and again are among them: a
-forecast takes a plan to be kept about as well as plans are. No simulator is a filter: these figures are upper bounds of what to expect at home.
+third maker liked better than a share kept back). How much of a say the plain rules have, and that not every keeper keeps KH up,
+was set on both, too: forecasts had come too late with animals, and too early where ammonia is dosed. The filters of this page
+were not looked at before all of it stood. Keepers who let KH run out again and again are among them: a forecast takes a plan to
+be kept about as well as plans are. No simulator is a filter: these figures are upper bounds of what to expect at home.
 
 ## The second maker
 

@@ -3,7 +3,7 @@ import { type Interval, fromWire } from '../quantity';
 import type { Reading } from '../readings';
 import type { Deed } from '../remedies';
 import { isDiluted, nitrogenWords } from './gather-log';
-import { maybeBleached } from './nitrite-fall';
+import { fallUnseen } from './nitrite-fall';
 import { goneBelow } from './ready';
 import type { AmountWords } from './stage';
 
@@ -38,9 +38,12 @@ const isThere = (v: Interval, of: Pair) => v.low > 0 && v.best > goneBelow[of];
 /** Kinds of deed after which ammonia shows as a matter of course. */
 const feeds: readonly Deed['kind'][] = ['ammonia-dose', 'challenge', 'feed'];
 
+/** Share of the dose that its first test must show: less was no such dose. Hedge Lamp's own, wide for cards. */
+const leastShown = 0.5;
+
 /** Whether the newest nitrite, which reads as nothing, may be a color that bleached. */
 const bleached = (readings: readonly Reading[]): boolean =>
-  maybeBleached(
+  fallUnseen(
     readings
       .filter((r) => r.parameter === 'nitrite' && r.deletedAt === null)
       .sort((a, b) => a.takenAt - b.takenAt)
@@ -88,13 +91,14 @@ function takenBack(
  * How the newest challenge stands: a dose that showed, and a day later ammonia and nitrite both read as nothing. Common
  * practice. A zero proves nothing where nobody saw the dose, where nitrite may have bleached, or where something happened since.
  * Null where none was begun.
+ * @param dose what it raises ammonia by, mg/L as N; 0 where that is not known
  * @param amount puts an amount into words, in the keeper's unit
  */
 export function challengeOf(
   deeds: readonly Deed[],
   readings: readonly Reading[],
   now: number,
-  amount: AmountWords = nitrogenWords,
+  { dose: raised = 0, amount = nitrogenWords }: { dose?: number; amount?: AmountWords } = {},
 ): Challenge | null {
   const dose = deeds
     .filter((d) => d.kind === 'challenge' && d.deletedAt === null)
@@ -107,7 +111,7 @@ export function challengeOf(
     dosedAt: dose.at,
     dueAt: dose.at + challengeHours * hour,
   };
-  const within = (of: Pair, from: number, to: number): Reading | undefined =>
+  const allWithin = (of: Pair, from: number, to: number): readonly Reading[] =>
     readings
       .filter(
         (r) =>
@@ -117,10 +121,12 @@ export function challengeOf(
           r.takenAt >= dose.at + from * hour &&
           r.takenAt <= dose.at + to * hour,
       )
-      .sort((a, b) => b.takenAt - a.takenAt)[0];
+      .sort((a, b) => b.takenAt - a.takenAt);
+  const within = (of: Pair, from: number, to: number): Reading | undefined => allWithin(of, from, to)[0];
   const valueOf = (found: Reading | undefined): Interval | null =>
     found?.value ? fromWire(found.value) : null;
-  const landed = valueOf(within('ammonia', firstFrom, firstUntil));
+  const first = allWithin('ammonia', firstFrom, firstUntil).flatMap((r) => valueOf(r) ?? []);
+  const landed = first.some((v) => isThere(v, 'ammonia') && v.high >= leastShown * raised);
   const after = {
     ammonia: valueOf(within('ammonia', earliest, latest)),
     nitrite: valueOf(within('nitrite', earliest, latest)),
@@ -146,13 +152,13 @@ export function challengeOf(
   if (pair.every((p) => after[p] && isGone(after[p], p))) {
     if (bleached(readings))
       return unclear(
-        'Cannot tell: nitrite was high some days before and reads as nothing now; far over the card it bleaches. Dilute 1 in 10 and repeat.',
+        'Cannot tell: nitrite was high and its fall to nothing was not read; far over the card it bleaches. Dilute 1 in 10 and repeat.',
         ['nitrite'],
       );
-    if (!landed || !isThere(landed, 'ammonia'))
+    if (!landed)
       return unclear(
-        landed
-          ? 'Cannot tell: the dose did not show within four hours. Check its strength and the reagent, and take the challenge again.'
+        first.length > 0
+          ? 'Cannot tell: within four hours less than half of the dose showed. Check its strength and the reagent, and take the challenge again.'
           : 'Cannot tell: both read as nothing, but nobody saw the dose go in. Take it again, and test ammonia within four hours of the dose.',
       );
     const tested = Math.max(...pair.map((p) => within(p, earliest, latest)?.takenAt ?? dose.at));
@@ -193,7 +199,7 @@ export function challengeOf(
         .map((p) => words[p].toLowerCase())
         .join(' and ')} now.`,
     };
-  if (!landed && hours < firstUntil)
+  if (first.length === 0 && hours < firstUntil)
     return {
       ...base,
       step: 'confirm',

@@ -8,6 +8,8 @@ export interface NotForeseen {
   readonly tests: readonly ParameterId[];
   /** Where the filter may have stopped the page asks, and offers to note what upset it: most likely after this day of the cycle. */
   readonly stoppedAfter?: number;
+  /** True where the keeper noted that stop already. */
+  readonly noted?: boolean;
 }
 
 /** Ammonia beyond which no filter is grown in, mg/L as N: its films are slowed, not fed (Anthonisen and others 1976). */

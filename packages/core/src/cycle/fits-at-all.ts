@@ -60,6 +60,19 @@ function whenLost({ samples, log }: CycleFit): number {
   return tested.at(-3) ?? 0;
 }
 
+/**
+ * Where a filter may have stopped, and whether its keeper has said so already: an upset is noted, and ammonia was not read as
+ * nothing since. Nobody is asked twice.
+ */
+function mayHaveStopped(fit: CycleFit): Pick<NotForeseen, 'stoppedAfter' | 'noted'> {
+  const { events, observations } = fit.log;
+  const upset = events.filter((e) => e.did === 'upset').at(-1)?.day;
+  const noted =
+    upset !== undefined &&
+    !observations.some((o) => o.of === 'ammonia' && o.day > upset && o.value.high <= 2 * goneBelow.ammonia);
+  return { stoppedAfter: whenLost(fit), noted };
+}
+
 /** Whether the readings look like a filter that grows in at all, and goes on as it did; null where they do. */
 export function fitsAtAll(fit: CycleFit): NotForeseen | null {
   const { log, odd, newestOdd, slips, choked, lost, dead } = fit;
@@ -70,16 +83,20 @@ export function fitsAtAll(fit: CycleFit): NotForeseen | null {
     return {
       says: `${unfit} of ${log.observations.length} readings do not fit a filter that grows in, however fast or slow. Check the doses and dates in the log, and whether readings of another water or filter got in; then repeat ammonia, nitrite and nitrate. A reading past its card wants dilution.`,
       tests: ['ammonia', 'nitrite', 'nitrate'],
-      stoppedAfter: whenLost(fit),
+      ...mayHaveStopped(fit),
     };
-  if (newestOdd || lost > likely)
+  if (newestOdd || lost > likely) {
+    const stop = mayHaveStopped(fit);
     return {
-      says: newestOdd
-        ? 'The newest readings of ammonia and nitrite do not go on from the ones before: no forecast from here.'
-        : 'The readings turn as they do when part of the filter was lost: no forecast from here.',
+      says: stop.noted
+        ? 'It was upset, and the readings since do not tell yet how much of its films is left: no forecast from here.'
+        : newestOdd
+          ? 'The newest readings of ammonia and nitrite do not go on from the ones before: no forecast from here.'
+          : 'The readings turn as they do when part of the filter was lost: no forecast from here.',
       tests: ['ammonia', 'nitrite'],
-      stoppedAfter: whenLost(fit),
+      ...stop,
     };
+  }
   if (choked > likely && khReadsWell(log))
     return {
       says: 'It stands still although KH was read as enough, and the fit cannot make sense of both: no forecast. Repeat KH and pH, and see that the filter runs.',

@@ -111,7 +111,7 @@ const keeper = {
   /** Days after a low KH within which something is done about it, if it is. */
   mends: 3,
   /** Days that ammonia stands before those who do not keep KH change half the water, as people do who are at a loss. */
-  loses: 7,
+  atALoss: 7,
   /** Chance a day that part of the films is lost: a power cut, a medicine, tap water on the media. About one in thirteen a month. */
   mishap: 0.0025,
 };
@@ -133,7 +133,7 @@ const freeAmmonia = (state: CycleState, kinetics: Kinetics, warmth: Warmth): num
   return state[slot.ammonia]! / (1 + hydrogen / warmth.ammoniumKa);
 };
 
-/** What was put in on the way so far. */
+/** What the keeper put in and saw on the way so far. */
 export interface PutIn {
   /** How many doses. */
   doses: number;
@@ -165,7 +165,7 @@ function comeBy(
     putIn.buffered += bufferBy;
   }
   if (state[slot.ammonia]! < dosedUnder) putIn.goneOn = day;
-  else if (!plan.keepKh && plan.challenge !== null && day - putIn.goneOn >= keeper.loses) {
+  else if (!plan.keepKh && plan.challenge !== null && day - putIn.goneOn >= keeper.atALoss) {
     changeWater(state, 0.5, broughtBy(source, guess), guess.drifting);
     putIn.goneOn = day;
   }

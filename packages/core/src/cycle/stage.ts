@@ -40,7 +40,7 @@ export type AmountWords = (value: Interval, of: 'ammonia' | 'nitrite') => string
 
 /** With animals: so many tests of both that read as nothing, over so many days, and the filter carries them. Hedge Lamp's own. */
 const carries = { tests: 3, days: 6 };
-/** Parts of the water changed in a week above which the changes may keep it clear, not the filter: over a third (common practice). */
+/** Parts of the water changed in the week before the newest test above which the changes may keep it clear, not the filter: over a third (common practice). */
 const mostChanged = 0.4;
 /** Tests older than this say nothing of now, days. */
 const stale = 10;
@@ -69,15 +69,15 @@ function carriesFish(
   if (!both.some((b) => b.shown) || maybeBleached(nitrite)) return null;
   const days = Math.min(...both.map((b) => b.to - b.from));
   if (!both.every((b) => b.count >= carries.tests) || days < carries.days) return null;
-  const [from, to] = [Math.min(...both.map((b) => b.from)), Math.min(...both.map((b) => b.to))];
+  const to = Math.min(...both.map((b) => b.to));
   const changed = events.reduce(
-    (sum, e) => (e.did === 'change' && e.day >= from && e.day <= to ? sum + e.part : sum),
+    (sum, e) => (e.did === 'change' && e.day >= to - 7 && e.day <= to ? sum + e.part : sum),
     0,
   );
   return {
     days: Math.floor(days),
     but:
-      (7 * changed) / (to - from) > mostChanged
+      changed > mostChanged
         ? 'So much water was changed meanwhile that it may have been that, not the filter: change less for a week and go on testing.'
         : today - to > stale
           ? `That was ${Math.floor(today - to)} days ago: test both again.`
@@ -223,18 +223,15 @@ export function stageFromFit(
     const target = challenge ?? guess.kinetics.load;
     const ammonia = now[slot.ammonia]!;
     const nitrite = now[slot.nitrite]!;
-    const stage: Stage = isReady(now, challenge, guess.kinetics, warmth)
-      ? 'ready'
-      : ammoniaFilm < awake * target && nitrite < highNitrite
-        ? nitrite < goneBelow.nitrite
-          ? 'waiting'
-          : 'ammonia-falling'
-        : nitrite < goneBelow.nitrite * 4 && ammonia > goneBelow.ammonia
-          ? 'ammonia-falling'
-          : nitriteFilm * Math.max(halfSpeed, nitrite / (nitrite + guess.kinetics.nitriteHalf)) <
-              Math.min(ammoniaFilm * (ammonia / (ammonia + guess.kinetics.ammoniaHalf)) + 0.05, target)
-            ? 'nitrite-peak'
-            : 'nitrite-falling';
+    const stage = ((): Stage => {
+      if (isReady(now, challenge, guess.kinetics, warmth)) return 'ready';
+      if (ammoniaFilm < awake * target && nitrite < highNitrite)
+        return nitrite < goneBelow.nitrite ? 'waiting' : 'ammonia-falling';
+      if (nitrite < goneBelow.nitrite * 4 && ammonia > goneBelow.ammonia) return 'ammonia-falling';
+      const eaten = nitriteFilm * Math.max(halfSpeed, nitrite / (nitrite + guess.kinetics.nitriteHalf));
+      const made = ammoniaFilm * (ammonia / (ammonia + guess.kinetics.ammoniaHalf)) + 0.05;
+      return eaten < Math.min(made, target) ? 'nitrite-peak' : 'nitrite-falling';
+    })();
     count.set(stage, (count.get(stage) ?? 0) + 1);
   }
   const [[stage, n]] = [...count.entries()].sort((a, b) => b[1] - a[1]) as [[Stage, number]];

@@ -33,6 +33,8 @@ export interface ToDoGiven {
   /** By the forecast, where there is one: that it is ready now, and that KH runs out before it is. */
   readonly readyNow: number | null;
   readonly khRunsOut: number | null;
+  /** True but where it was told that no animals live in it. */
+  readonly mayHoldAnimals: boolean;
 }
 
 const day = 86_400_000;
@@ -41,6 +43,8 @@ const worthAChallenge = 0.5;
 const worthBicarbonate = 0.3;
 /** A challenge that failed or was missed is told for so long. Hedge Lamp's own. */
 const toldFor = 4 * day;
+/** Beside a dose for a filter that has passed: by then somebody may have let animals in. */
+const onlyWhileEmpty = 'Only while nothing lives in the water.';
 const khLow = toCanonical(3.5, 'alkalinity', '°dKH');
 const degrees = 3;
 /** Protein in flakes, %; a raw shrimp has half of that. From memory. */
@@ -98,7 +102,7 @@ export function toDo(given: ToDoGiven): ToDo[] {
     (challenge.step === 'unclear' ||
       (['failed', 'missed'].includes(challenge.step) && now - challenge.dueAt < toldFor))
   )
-    list.push(thing(challenge.says, 'So ended the last challenge.', { tests: challenge.tests }));
+    list.push(thing(challenge.says, 'So stands the last challenge.', { tests: challenge.tests }));
   // That it wants feeding is said by the dose itself, below.
   const cause = (stall?.causes ?? []).find((c) => c.cause !== 'not-fed');
   if (cause) list.push(thing(cause.cure, cause.what, { tests: ['alkalinity', 'ph'] }));
@@ -146,6 +150,15 @@ export function toDo(given: ToDoGiven): ToDo[] {
       );
   }
 
+  if (log.feeding !== 'fish' && given.mayHoldAnimals) {
+    list.push(
+      thing(
+        'Put in nothing that makes ammonia while animals may live in this water.',
+        'If nobody lives in it, say so among the waters; else choose the way with fish for this cycle.',
+      ),
+    );
+    return list;
+  }
   if (log.feeding === 'food' && liters !== null && !running) {
     const fed = deeds.some((d) => d.kind === 'feed' && d.deletedAt === null && now - d.at < 2 * day);
     if (!fed) {
@@ -183,7 +196,7 @@ export function toDo(given: ToDoGiven): ToDo[] {
       thing(
         `Take the 24-hour challenge: ${whole.words} for ${start.target} mg/L NH3-N, and test a day later.`,
         challenge?.wasPassed
-          ? 'Only while nothing lives in the water.'
+          ? onlyWhileEmpty
           : readyNow === null || readyNow < worthAChallenge
             ? 'Ammonia and nitrite both read as nothing.'
             : `By the forecast it would pass (${chanceWords(readyNow)}).`,
@@ -216,9 +229,11 @@ export function toDo(given: ToDoGiven): ToDo[] {
     list.push(
       thing(
         `Dose ${dose.words} for ${start.target} mg/L NH3-N.`,
-        start.redose === 'daily'
-          ? 'You chose to top it up every day.'
-          : 'Ammonia is gone; the film wants feeding.',
+        challenge?.wasPassed
+          ? onlyWhileEmpty
+          : start.redose === 'daily'
+            ? 'You chose to top it up every day.'
+            : 'Ammonia is gone; the film wants feeding.',
         {
           deed: { kind: 'ammonia-dose', amount: dose.amount, detail: `for ${start.target} mg/L as N` },
         },

@@ -38,6 +38,26 @@ describe('the 24-hour challenge', () => {
       'unclear',
     );
   });
+  it('is not passed by less than half of the dose, and by one test of several that shows it', () => {
+    const passes = (first: ReturnType<typeof madeReading>[]) =>
+      challengeOf([dose], [...first, ...pair(24, zero, zero)], at(25), { dose: 2 })!;
+    const shows = (hours: number, says: string) => madeReading('ammonia', 20 + hours * hour, says);
+    expect(passes([shows(1, '0.25 (0.2–0.4)')])).toMatchObject({ step: 'unclear' });
+    expect(passes([shows(1, '0.25 (0.2–0.4)')]).says).toMatch(/less than half of the dose/);
+    expect(passes([shows(1, '1.5 (1–2)')]).step).toBe('passed');
+    // A film at work has eaten much of it by the second.
+    expect(passes([shows(1, '2 (1.5–3)'), shows(3.9, '0.25 (0.2–0.4)')]).step).toBe('passed');
+  });
+  it('is not passed by a nitrite whose fall nobody read, however long ago, until it was diluted', () => {
+    const longAgo = [madeReading('nitrite', 8, 'over 5'), madeReading('nitrite', 13, zero), landed];
+    expect(step([...longAgo, ...pair(24, zero, zero)], 25)).toBe('unclear');
+    const read = [madeReading('nitrite', 8, 'over 5'), madeReading('nitrite', 11, '0.5 (0.3–0.7)'), landed];
+    expect(step([...read, ...pair(24, zero, zero)], 25)).toBe('passed');
+    const thinned = madeReading('nitrite', 13, zero, {
+      entered: { how: 'figure', text: zero, unit: 'mg/L NO2', dilution: 10 },
+    });
+    expect(step([...longAgo, thinned, ...pair(24, zero, zero)], 25)).toBe('passed');
+  });
   it('is not passed by a nitrite that may have bleached, until it was diluted', () => {
     const over = madeReading('nitrite', 19, 'over 5');
     const readings = [over, landed, ...pair(24, zero, zero)];
@@ -75,7 +95,7 @@ describe('the 24-hour challenge', () => {
   it('tells amounts as the keeper reads them', () => {
     const ion = (value: { best: number }, of: string) => `${value.best} parts of ${of}`;
     const says = (hours: number, readings: ReturnType<typeof madeReading>[]) =>
-      challengeOf([dose], [landed, ...readings], at(hours), ion)!.says;
+      challengeOf([dose], [landed, ...readings], at(hours), { amount: ion })!.says;
     expect(says(25, pair(24, '1 (0.8–1.4)', zero))).toContain('Total ammonia 1 parts of ammonia');
     const again = madeReading('ammonia', 23, '1 (0.8–1.4)');
     expect(says(90, [...pair(24, zero, zero), again])).toContain('shows again (1 parts of ammonia)');

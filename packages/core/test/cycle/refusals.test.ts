@@ -300,3 +300,38 @@ describe('filters of the second maker', () => {
     expect(called).not.toContain(true);
   });
 });
+
+describe('who has said that the filter was upset', () => {
+  const zero = '0 (0–0.12)';
+  const asked = (events: CycleLog['events'], last = '2 (1.5–3)') => {
+    const log = madeLog(
+      38,
+      {
+        ammonia: [
+          [2, '2 (1.5–3)'],
+          [22, zero],
+          [29, '2 (1.5–3)'],
+          [36, last],
+        ],
+        nitrite: [
+          [10, '5 (4–7)'],
+          [22, zero],
+          [36, zero],
+        ],
+      },
+      events,
+    );
+    const fit = { log, samples: [], odd: [], newestOdd: false, slips: 0, choked: 0, lost: 0.9, dead: 0 };
+    return fitsAtAll({ ...fit, evaluations: 0 })!;
+  };
+  it('is not asked again, and there is no forecast all the same', () => {
+    const told = asked([dose(0), { day: 25, did: 'upset' }]);
+    expect(told).toMatchObject({ noted: true, says: expect.stringMatching(/^It was upset/) });
+    expect(told.stoppedAfter).toBeDefined();
+  });
+  it('is asked where nothing was noted, and where ammonia was gone since', () => {
+    expect(asked([dose(0)]).noted ?? false).toBe(false);
+    expect(asked([dose(0), { day: 25, did: 'upset' }], zero).noted).toBe(false);
+    expect(asked([dose(0), { day: 25, did: 'upset' }], zero).stoppedAfter).toBeDefined();
+  });
+});

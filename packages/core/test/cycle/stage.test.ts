@@ -143,6 +143,21 @@ describe('the stage from readings alone', () => {
     expect(found([change(18, 0.25)]).stage).toBe('ready');
     const changed = found([15, 16, 18, 19, 20].map((d) => change(d, 0.5)));
     expect(changed.stage).not.toBe('ready');
+    // Weeks of few changes do not make up for a last week of many, nor many long ago speak against a quiet week.
+    const longRead = (events: CycleEvent[]) =>
+      stageFromReadings(
+        madeLog(
+          40,
+          {
+            ammonia: [[2, '1'], ...[14, 22, 30, 36, 39].map((d): [number, string] => [d, zero])],
+            nitrite: [[6, '1'], ...[14, 22, 30, 36, 39].map((d): [number, string] => [d, zero])],
+          },
+          events,
+          { feeding: 'fish' },
+        ),
+      )!.stage;
+    expect(longRead([33, 35, 37].map((d) => change(d, 0.5)))).not.toBe('ready');
+    expect(longRead([15, 16, 17, 18, 19, 20].map((d) => change(d, 0.5)))).toBe('ready');
     expect(changed.reasons.join(' ')).toMatch(/water was changed/);
     expect(found([], 45).stage).not.toBe('ready');
     expect(found([], 45).reasons.join(' ')).toMatch(/24 days ago: test both again/);

@@ -13,6 +13,7 @@ const given = (log: CycleLog, more: Partial<ToDoGiven> = {}): ToDoGiven => ({
   liters: 100,
   now: startedAt + log.days * day,
   readyNow: null,
+  mayHoldAnimals: false,
   khRunsOut: null,
   ...more,
 });
@@ -25,6 +26,19 @@ const fresh = (ammonia: string, nitrite: string) =>
     nitrite: [[20, nitrite]],
   });
 const says = (g: ToDoGiven) => toDo(g).map((t) => t.says);
+
+/** Nitrite was seen to fall to nothing, and ammonia with it. */
+const fell = madeLog(20, {
+  ammonia: [
+    [10, '1'],
+    [20, zero],
+  ],
+  nitrite: [
+    [10, '5 (4–7)'],
+    [16, '1 (0.8–1.4)'],
+    [20, zero],
+  ],
+});
 
 describe('what to do today', () => {
   it('is to dose when ammonia is gone, weighed for this water', () => {
@@ -73,17 +87,6 @@ describe('what to do today', () => {
     expect(says(given(fresh(zero, zero), { readyNow: 0.2 }))[0]).toMatch(/^Dose/);
   });
   it('is the challenge also without a forecast, where nitrite fell to nothing and ammonia with it', () => {
-    const fell = madeLog(20, {
-      ammonia: [
-        [10, '1'],
-        [20, zero],
-      ],
-      nitrite: [
-        [10, '5 (4–7)'],
-        [16, '1 (0.8–1.4)'],
-        [20, zero],
-      ],
-    });
     const [first] = toDo(given(fell));
     expect(first).toMatchObject({
       deed: { kind: 'challenge' },
@@ -112,17 +115,7 @@ describe('what to do today', () => {
     expect(at(30, after(zero))).toMatch(/nobody saw the dose go in/);
   });
   it('is the challenge again where the last one cannot be read, whatever the forecast', () => {
-    const log = madeLog(20, {
-      ammonia: [
-        [10, '1'],
-        [20, zero],
-      ],
-      nitrite: [
-        [10, '5 (4–7)'],
-        [15, '1 (0.8–1.4)'],
-        [20, zero],
-      ],
-    });
+    const log = fell;
     const dose = madeDeed('challenge', 19);
     const readings = [madeReading('ammonia', 20, zero), madeReading('nitrite', 20, zero)];
     const challenge = challengeOf([dose], readings, startedAt + 20 * day);
@@ -156,6 +149,21 @@ describe('what to do today', () => {
       expect.stringMatching(/^Take the 24-hour challenge/),
     ]);
     expect(list[1]!.why).toBe('Only while nothing lives in the water.');
+    // So is the plain dose, for who cannot take the challenge yet.
+    const unproven = fresh(zero, zero);
+    const [, dosed] = toDo(given(unproven, { challenge, deeds: [dose], readyNow: 0.2 }));
+    expect(dosed!.says).toMatch(/^Dose/);
+    expect(dosed!.why).toBe('Only while nothing lives in the water.');
+  });
+  it('is no ammonia and no rotting food while animals may live in the water', () => {
+    for (const feeding of ['ammonia', 'food'] as const)
+      for (const log of [fell, fresh(zero, zero), madeLog(0.1, {})]) {
+        const list = toDo(given({ ...log, feeding }, { readyNow: 0.8, mayHoldAnimals: true }));
+        expect(list.map((t) => t.deed?.kind)).not.toContain('ammonia-dose');
+        expect(list.map((t) => t.deed?.kind)).not.toContain('challenge');
+        expect(list.map((t) => t.deed?.kind)).not.toContain('feed');
+        expect(list.at(-1)!.says).toMatch(/^Put in nothing that makes ammonia/);
+      }
   });
   it('follows a challenge that runs, and asks for nothing else meanwhile', () => {
     const dose = madeDeed('challenge', 19);

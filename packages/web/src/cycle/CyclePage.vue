@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { type PlanAhead, type ToDo, toDo, wayInfo } from '@hedge-lamp/core/cycle';
+import { livesIn } from '@hedge-lamp/core/waters';
 import { parameters } from '@hedge-lamp/core/readings';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { format } from 'date-fns';
@@ -96,6 +97,12 @@ const todo = computed<ToDo[]>(() => {
     now: now.value,
     readyNow: named.value?.forecast.chance[0]?.by ?? null,
     khRunsOut: named.value?.forecast.alkalinity.runsOut ?? null,
+    mayHoldAnimals:
+      !water.value ||
+      livesIn(water.value, {
+        fishlessSince: wayInfo[s.way].feeding === 'fish' ? null : s.startedAt,
+        deeds: data.value?.deeds ?? [],
+      }) !== 'nobody',
   });
 });
 /** Of a challenge that was passed, when, whatever happened since; else the end that was noted. */

@@ -98,7 +98,7 @@ const byFit = computed(() => {
       >Look ahead again</BButton
     >
     <div
-      v-if="refusal?.stoppedAfter !== undefined && !ended"
+      v-if="refusal?.stoppedAfter !== undefined && !refusal.noted && !ended"
       class="asks"
       role="group"
       aria-label="Did the filter stop?"
@@ -140,7 +140,7 @@ const byFit = computed(() => {
       v-if="
         refusal &&
         refusal.tests.length > 0 &&
-        refusal.stoppedAfter === undefined &&
+        (refusal.stoppedAfter === undefined || refusal.noted) &&
         !refusal.tests.every((of) => todo.some((t) => t.tests.includes(of))) &&
         !ended
       "

@@ -53,7 +53,9 @@ export function useCycle(waterId: () => string, water: () => Water | undefined) 
   /** As this keeper reads amounts. */
   const amount: AmountWords = (value, of) => intervalWords(value, of, water()!.units);
   const challenge = computed(() =>
-    data.value && water() ? challengeOf(data.value.deeds, data.value.readings, now.value, amount) : null,
+    data.value && water()
+      ? challengeOf(data.value.deeds, data.value.readings, now.value, { dose: start.value?.target, amount })
+      : null,
   );
   const stage = computed(() =>
     gathered.value

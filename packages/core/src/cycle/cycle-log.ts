@@ -68,3 +68,25 @@ export interface CycleLog {
 
 /** Where no thermometer was read: a heated tank's usual 25 °C (common practice). */
 export const usualCelsius = 25;
+
+/** Day of the last upset that was noted; −∞ where none was. */
+export const lastUpset = ({ events }: Pick<CycleLog, 'events'>): number =>
+  events.filter((e) => e.did === 'upset').at(-1)?.day ?? -Infinity;
+
+/**
+ * The log as of a filter that begins anew with its last upset, on a clock of its own: what was read before tells nothing of how
+ * far it is since. The same log where none was noted.
+ */
+export function sinceUpset(log: CycleLog): CycleLog {
+  const from = lastUpset(log);
+  if (from === -Infinity) return log;
+  const later = <T extends { readonly day: number }>(list: readonly T[]): T[] =>
+    list.filter((x) => x.day > from).map((x) => ({ ...x, day: x.day - from }));
+  return {
+    ...log,
+    days: log.days - from,
+    seeding: 'upset',
+    events: later(log.events),
+    observations: later(log.observations),
+  };
+}

@@ -1,5 +1,5 @@
 import { toCanonical } from '../quantity';
-import type { CycleLog } from './cycle-log';
+import { type CycleLog, lastUpset } from './cycle-log';
 import type { NotForeseen } from './enough-to-foresee';
 import type { CycleFit } from './fit';
 import { quantile } from './forecast';
@@ -26,7 +26,7 @@ const standing = { days: 1, amount: 0.4 };
  * nothing is foreseen from here.
  */
 function ammoniaStopped({ observations, events }: CycleLog): NotForeseen | null {
-  const upset = events.filter((e) => e.did === 'upset').at(-1)?.day ?? -Infinity;
+  const upset = lastUpset({ events });
   const ammonia = observations.filter((o) => o.of === 'ammonia' && o.day > upset);
   const last = ammonia.at(-1);
   if (!last || last.value.low < standing.amount) return null;
@@ -65,11 +65,12 @@ function whenLost({ samples, log }: CycleFit): number {
  * nothing since. Nobody is asked twice.
  */
 function mayHaveStopped(fit: CycleFit): Pick<NotForeseen, 'stoppedAfter' | 'noted'> {
-  const { events, observations } = fit.log;
-  const upset = events.filter((e) => e.did === 'upset').at(-1)?.day;
+  const upset = lastUpset(fit.log);
   const noted =
-    upset !== undefined &&
-    !observations.some((o) => o.of === 'ammonia' && o.day > upset && o.value.high <= 2 * goneBelow.ammonia);
+    upset > -Infinity &&
+    !fit.log.observations.some(
+      (o) => o.of === 'ammonia' && o.day > upset && o.value.high <= 2 * goneBelow.ammonia,
+    );
   return { stoppedAfter: whenLost(fit), noted };
 }
 

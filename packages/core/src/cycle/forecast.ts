@@ -1,5 +1,12 @@
 import { molarMass } from '../quantity';
-import { type CycleLog, type ObservedId, type Seeding, type SourceWater, observedIds } from './cycle-log';
+import {
+  type CycleLog,
+  type ObservedId,
+  type Seeding,
+  type SourceWater,
+  observedIds,
+  sinceUpset,
+} from './cycle-log';
 import type { CycleFit, Sample } from './fit';
 import { held } from './interval-likelihood';
 import { nitriteHasFallen } from './nitrite-fall';
@@ -172,12 +179,13 @@ export function forecast(fit: CycleFit, asked: PlanAhead, source: SourceWater = 
     if (gone) out += 1;
   });
   used.sort();
-  const fallen = nitriteHasFallen(log);
+  const since = sinceUpset(log);
+  const fallen = nitriteHasFallen(since);
   const most = fallen ? 1 : mostUnproven;
   const chance = Array.from({ length: horizon + 1 }, (_, day) => {
-    const inside = readyWithin(ready, day, pace[log.seeding]);
-    const others = othersReadyBy(log, log.days + day);
-    const afterPeak = readyAfterPeakBy(log, log.days + day);
+    const inside = readyWithin(ready, day, pace[since.seeding]);
+    const others = othersReadyBy(since, since.days + day);
+    const afterPeak = readyAfterPeakBy(since, since.days + day);
     const { others: share, peak } = outsideTheModel;
     const byOthers = fallen
       ? share.fallen

@@ -1,5 +1,5 @@
 import type { Interval } from '../quantity';
-import type { CycleLog, Observation } from './cycle-log';
+import { type CycleLog, type Observation, lastUpset } from './cycle-log';
 import type { CycleFit } from './fit';
 import { nitrogenWords } from './gather-log';
 import { slot } from './nitrification';
@@ -53,8 +53,8 @@ function carriesFish(
   { events, days: today }: CycleLog,
   ammonia: readonly Observation[],
   nitrite: readonly Observation[],
+  upset: number,
 ): { readonly days: number; readonly but: string | null } | null {
-  const upset = events.filter((e) => e.did === 'upset').at(-1)?.day ?? -Infinity;
   const since = (of: 'ammonia' | 'nitrite', readings: readonly Observation[]) => {
     const shown = readings.filter((o) => !isGone(o.value, of)).at(-1);
     const after = readings.filter((o) => o.day > Math.max(upset, shown?.day ?? -Infinity));
@@ -97,7 +97,10 @@ export function stageFromReadings(
 ): StageFound | null {
   const words = (o: Observation) => `${amount(o.value, o.of as 'ammonia' | 'nitrite')} ${when(o)}`;
 
-  const of = (id: 'ammonia' | 'nitrite') => log.observations.filter((o) => o.of === id);
+  const upset = lastUpset(log);
+  const whole = (id: 'ammonia' | 'nitrite') => log.observations.filter((o) => o.of === id);
+  // What was read before an upset tells no longer where it stands.
+  const of = (id: 'ammonia' | 'nitrite') => whole(id).filter((o) => o.day > upset);
   const [ammonia, nitrite] = [of('ammonia'), of('nitrite')];
   if (passed)
     return {
@@ -105,8 +108,14 @@ export function stageFromReadings(
       reasons: ['The challenge was passed: a dose was gone within a day, ammonia and nitrite both.'],
     };
   const last = ammonia.at(-1);
-  if (!last) return null;
-  const carried = log.feeding === 'fish' ? carriesFish(log, ammonia, nitrite) : null;
+  if (!last)
+    return upset === -Infinity
+      ? null
+      : {
+          stage: 'waiting',
+          reasons: [`It was upset on day ${Math.floor(upset) + 1}, and ammonia was not read since.`],
+        };
+  const carried = log.feeding === 'fish' ? carriesFish(log, whole('ammonia'), whole('nitrite'), upset) : null;
   if (carried)
     return {
       stage: carried.but === null ? 'ready' : 'nitrite-falling',

@@ -1,4 +1,4 @@
-import type { CycleLog } from './cycle-log';
+import { type CycleLog, sinceUpset } from './cycle-log';
 import type { NotForeseen } from './enough-to-foresee';
 import type { Forecast } from './forecast';
 import { nitriteHasFallen } from './nitrite-fall';
@@ -20,7 +20,7 @@ export function tooUncertain(log: CycleLog, { ready }: Pick<Forecast, 'ready'>):
       says: `Too uncertain to foresee: at ${Number(celsius.toPrecision(3))} °C films grow slowly and unevenly. The stage and the curves stand all the same.`,
       tests: ['ammonia', 'nitrite'],
     };
-  const sawNitriteFall = nitriteHasFallen(log);
+  const sawNitriteFall = nitriteHasFallen(sinceUpset(log));
   const most = sawNitriteFall ? widest.after : widest.before;
   if (atAll >= fewestReady && early !== null && late !== null && late - early <= most) return null;
   return {

@@ -1,5 +1,6 @@
 import {
   type CycleFit,
+  type CycleLog,
   type PlanAhead,
   bufferBy,
   deviationOf,
@@ -17,6 +18,7 @@ import {
   readyWorkings,
   alkalinityWorkings,
   simulatedCycle,
+  sinceUpset,
   slot,
 } from '@hedge-lamp/core/cycle';
 import { seededRandom } from '@hedge-lamp/core/practice';
@@ -150,6 +152,40 @@ describe('the forecast', () => {
         [15, '0 (0–0.1)'],
       ]),
     ).toBeGreaterThan(0.9);
+  });
+  it('takes nothing from before an upset for how far it is since', () => {
+    const before: Reads = {
+      ammonia: [
+        [2, '2 (1.5–3)'],
+        [12, '0 (0–0.12)'],
+      ],
+      nitrite: [
+        [8, '5 (4–7)'],
+        [12, '1 (0.8–1.4)'],
+        [16, '0 (0–0.1)'],
+      ],
+    };
+    const upset = madeLog(30, before, [{ day: 25, did: 'upset' }]);
+    const anew = sinceUpset(upset);
+    expect(anew).toMatchObject({ days: 5, seeding: 'upset', observations: [], events: [] });
+    expect(sinceUpset(madeLog(30, before))).toEqual(madeLog(30, before));
+    // Films that an upset left in doubt: nitrite's fall and peak of weeks ago make nobody sure, nor near.
+    const grown = fit.samples.map((s) => ({
+      ...s,
+      now: s.now.slice().fill(9, slot.ammoniaFilm, slot.nitriteFilm + 1),
+    }));
+    const most = (log: CycleLog) =>
+      Math.max(...forecast({ ...fit, samples: grown, log }, plan).chance.map((c) => c.by));
+    expect(most(madeLog(30, before))).toBeGreaterThan(0.9);
+    expect(most(upset)).toBeLessThanOrEqual(0.9);
+    // None of the films left: by the plain rules alone it is not about to be ready.
+    const bare = fit.samples.map((s) => ({
+      ...s,
+      now: s.now.slice().fill(1e-9, slot.ammoniaFilm, slot.nitriteFilm + 1),
+    }));
+    const tomorrow = (log: CycleLog) => forecast({ ...fit, samples: bare, log }, plan).chance[1]!.by;
+    expect(tomorrow(upset)).toBeLessThan(0.05);
+    expect(tomorrow(madeLog(30, before))).toBeGreaterThan(tomorrow(upset));
   });
   it('rests on what was read alone: looked at later in the day the explanations are the same', () => {
     const log = { ...cycle.until(8), days: 8.2 };

@@ -163,6 +163,33 @@ describe('the stage from readings alone', () => {
     expect(found([], 45).reasons.join(' ')).toMatch(/24 days ago: test both again/);
     expect(found([{ day: 18, did: 'upset' }]).stage).not.toBe('ready');
   });
+  it('begins anew where it was upset', () => {
+    const reads: Reads = {
+      ammonia: [
+        [2, '2 (1.5–3)'],
+        [12, '0 (0–0.12)'],
+        [29, '2 (1.5–3)'],
+      ],
+      nitrite: [
+        [8, '5 (4–7)'],
+        [12, '1 (0.8–1.4)'],
+        [16, '0 (0–0.1)'],
+        [29, '0 (0–0.1)'],
+      ],
+    };
+    const found = (day: number) =>
+      stageFromReadings(
+        madeLog(30, reads, [
+          { day: 0, did: 'dose', nitrogen: 2, alkalinity: 0 },
+          { day, did: 'upset' },
+        ]),
+      )!;
+    expect(found(25).stage).toBe('waiting');
+    expect(found(29.5)).toEqual({
+      stage: 'waiting',
+      reasons: ['It was upset on day 30, and ammonia was not read since.'],
+    });
+  });
   it('says that nothing was fed where nothing was, and that nothing was read where nothing was', () => {
     expect(stageFromReadings(madeLog(5, { ammonia: [[3, '0 (0–0.1)']] }, []))!.stage).toBe('unfed');
     expect(stageFromReadings(madeLog(5, {}))).toBeNull();

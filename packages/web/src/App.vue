@@ -4,13 +4,14 @@ import { useRoute } from 'vue-router';
 import { useBench } from './bench/bench-store';
 import { fetchBench } from './bench/fetch-bench';
 import { useServerLink } from './clock/server-link';
+import UnsentNotice from './offline/UnsentNotice.vue';
 import NoticeList from './shell/NoticeList.vue';
 import SideRail from './shell/SideRail.vue';
 import TopBar from './shell/TopBar.vue';
 import { useOpenedWorkings } from './shell/workings-store';
 import { useCards } from './color/cards-store';
-import { sendPhotos } from './color/photo-outbox';
 import { useKits } from './methods/kits-store';
+import { useChosenWater } from './waters/chosen-water';
 import { useWaters } from './waters/waters-store';
 
 /** The rack is fetched only when a run is live. */
@@ -23,19 +24,21 @@ const waters = useWaters();
 const bench = useBench();
 const kits = useKits();
 const cards = useCards();
+const chosen = useChosenWater();
 const opened = useOpenedWorkings();
 const here = useRoute();
+
+/** Whatever water a page is opened on stays chosen after it. */
+watch(
+  () => String(here.params.waterId ?? ''),
+  (id) => chosen.choose(id),
+  { immediate: true },
+);
 
 /** They belong to a figure of the page that is left. */
 watch(
   () => here.path,
   () => (opened.isOpen = false),
-);
-
-/** Photographs that could not be sent yet. */
-watch(
-  () => link.answers,
-  () => void sendPhotos(),
 );
 
 onMounted(() => {
@@ -54,9 +57,7 @@ onMounted(() => {
   <div class="floor">
     <SideRail />
     <main id="page" tabindex="-1">
-      <p v-if="!link.reachable" class="link-lost" role="status">
-        The server does not answer. What you do here is kept on this device and sent when it is back.
-      </p>
+      <UnsentNotice />
       <RouterView v-slot="{ Component, route }">
         <component :is="Component" :key="String(route.params.waterId ?? route.path)" />
       </RouterView>
@@ -100,17 +101,7 @@ onMounted(() => {
 .skip:focus {
   left: 0;
 }
-.link-lost {
-  border: 2px solid var(--hl-watch);
-  background: var(--hl-watch-tint);
-  border-radius: 4px 18px;
-  padding: 0.6rem 1rem;
-}
 @media (max-width: 767px) {
-  .link-lost {
-    padding: 0.3rem 0.75rem;
-    margin-bottom: 0.6rem;
-  }
   #page {
     margin-bottom: 65px;
   }

@@ -98,6 +98,12 @@ export const router = createRouter({
       meta: { title: 'Run' },
     },
     {
+      path: '/unsent',
+      name: 'unsent',
+      component: () => import('./offline/UnsentPage.vue'),
+      meta: { title: 'On this device only' },
+    },
+    {
       path: '/safety',
       name: 'safety',
       component: () => import('./bench/SafetyPage.vue'),

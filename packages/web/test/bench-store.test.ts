@@ -1,7 +1,8 @@
 import { type Run, RunDraftSchema, type RunEvent } from '@hedge-lamp/core/bench';
 import { createPinia, setActivePinia } from 'pinia';
 import { useBench } from '../src/bench/bench-store';
-import { outboxOf } from '../src/bench/outbox';
+import { asideOf, eventsOf as outboxOf } from '../src/offline/outbox';
+import { useOutbox } from '../src/offline/outbox-store';
 import { madeStorage } from './made-storage';
 
 const runId = '00000000-0000-4000-8000-000000000001';
@@ -30,7 +31,10 @@ function standIn() {
     const { events } = JSON.parse(init.body!) as { events: RunEvent[] };
     state.batches += 1;
     if (events.some((e) => e.type === state.refuses))
-      return Response.json({ detail: 'Not this one.', errors: [] }, { status: 422 });
+      return Response.json(
+        { detail: 'Not this one.', errors: [] },
+        { status: 422, headers: { 'content-type': 'application/problem+json' } },
+      );
     const known = new Set(state.run.events.map((e) => e.id));
     state.run = { ...state.run, events: [...state.run.events, ...events.filter((e) => !known.has(e.id))] };
     return Response.json(state.run);
@@ -106,6 +110,7 @@ describe('the bench of a page', () => {
     expect(drops(second)).toBe(2);
     server.up = true;
     await second.load();
+    useOutbox().sendNow();
     await settled();
     expect(server.run.events.map((e) => e.type)).toEqual(['step-done', 'step-done', 'drop', 'drop']);
   });
@@ -144,7 +149,7 @@ describe('the bench of a page', () => {
     expect(bench.tubesOf(bench.runs[0]!)[0]!.step).toBe(0);
   });
 
-  it('takes out what was refused, says so, and still sends the rest', async () => {
+  it('puts aside what was refused, says so, and sends it later', async () => {
     const server = standIn();
     server.refuses = 'doubt';
     const bench = useBench();
@@ -155,10 +160,20 @@ describe('the bench of a page', () => {
     drop(bench);
     await settled();
     server.up = true;
-    await bench.load();
+    useOutbox().sendNow();
     await settled();
-    expect(bench.refusal).toBe('Not this one.');
-    expect(server.run.events.map((e) => e.type)).toEqual(['step-done', 'step-done', 'drop']);
+    expect(bench.refusal).toContain('Not this one.');
+    // A drop that came after what was refused waits: the tube might be another one without it.
+    expect(server.run.events.map((e) => e.type)).toEqual(['step-done', 'step-done']);
+    expect(asideOf(localStorage)).toMatchObject([{ why: 'Not this one.' }]);
     expect(bench.tubesOf(bench.runs[0]!)[0]).toMatchObject({ doubts: [], drops: { 2: 1 } });
+    // Its water is not called clear meanwhile.
+    expect(bench.unsentWaters).toEqual(new Set([draft.waterId]));
+    server.refuses = '';
+    useOutbox().again(asideOf(localStorage)[0]!);
+    await settled();
+    expect(server.run.events.map((e) => e.type)).toEqual(['step-done', 'step-done', 'doubt', 'drop']);
+    expect(asideOf(localStorage)).toEqual([]);
+    expect(bench.unsentWaters.size).toBe(0);
   });
 });

@@ -39,7 +39,22 @@ describe('asking the server', () => {
     [502, 'Bad gateway'],
   ])('does not take %d with a page for an answer', async (status, body) => {
     answering(status, body);
-    expect((await failure()).message).toMatch(/unreadable/);
+    expect((await failure()).message).toMatch(/on the way/);
+  });
+
+  it('calls a refusal only what the server itself says of what was sent', async () => {
+    const refuses = async (status: number, type: string) => {
+      globalThis.fetch = jest.fn(
+        async () => new Response('{"detail":"No."}', { status, headers: { 'content-type': type } }),
+      ) as typeof fetch;
+      return (await failure()).refuses;
+    };
+    expect(await refuses(422, 'application/problem+json; charset=utf-8')).toBe(true);
+    expect(await refuses(409, 'application/problem+json')).toBe(true);
+    for (const status of [400, 403, 404, 408, 413, 415, 429, 500, 502, 503])
+      expect([status, await refuses(status, 'application/problem+json')]).toEqual([status, false]);
+    expect(await refuses(422, 'application/json')).toBe(false);
+    expect(await refuses(409, 'text/html')).toBe(false);
   });
 
   it('says that nobody answers, and that what was typed is still here', async () => {

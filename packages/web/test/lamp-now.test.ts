@@ -30,7 +30,7 @@ describe('the lamp that a device remembers', () => {
     expect(lampNow({ lamp: lamp(), at: now - 1000 }, now, true)).toMatchObject({
       status: 'unread',
       word: 'Cannot say',
-      sentence: 'A test on this device is not sent yet.',
+      sentence: 'Something noted on this device is not sent yet.',
     });
   });
   it('stays as bad as it was, however long ago', () => {

@@ -119,8 +119,12 @@ export function cardFor(method: Pick<Method, 'result'>, parameter: ParameterId):
   return result.by === 'strip' ? result.pads.find((p) => p.parameter === parameter)?.card : undefined;
 }
 
-const measures = (method: Method, parameter: ParameterId): boolean =>
-  method.parameter === parameter || cardFor(method, parameter) !== undefined;
+/** True when a method tells this parameter: its own, or that of one of its pads. */
+export const measures = (
+  { parameter: own, result }: Pick<Method, 'parameter' | 'result'>,
+  parameter: ParameterId,
+): boolean =>
+  result.by === 'strip' ? result.pads.some((p) => p.parameter === parameter) : own === parameter;
 
 /**
  * The card that a color was read on: that of the method, a card of the keeper’s own, or without a method one that
@@ -144,7 +148,7 @@ function observe(observation: Observation, method: Method | null, book: MethodBo
   const { parameter, entered } = observation;
   const { kind, possible } = parameters[parameter];
   const wrong = (why: string) => new FieldError('wrong-entry', 'entered.how', why);
-  if (method && method.parameter !== parameter && !measures(method, parameter))
+  if (method && !measures(method, parameter))
     throw new FieldError(
       'wrong-entry',
       'methodId',

@@ -12,6 +12,8 @@ export class ApiError extends Error {
     readonly fields: readonly BadField[] = [],
     /** On a conflict: what is kept now. */
     readonly current: unknown = null,
+    /** Said by Hedge Lamp's own server in a problem document, not by something on the way to it. */
+    readonly byServer = false,
   ) {
     super(message);
     this.name = 'ApiError';
@@ -19,6 +21,11 @@ export class ApiError extends Error {
 
   get unreachable(): boolean {
     return this.status === 0;
+  }
+
+  /** True when the server says that just this is wrong, and would say so again. Anything else may pass. */
+  get refuses(): boolean {
+    return this.byServer && (this.status === 409 || this.status === 422);
   }
 }
 

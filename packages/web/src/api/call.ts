@@ -7,31 +7,42 @@ type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
  * @throws ApiError with the fields that were refused, or with status 0 when nobody answered
  */
 export async function call<T>(method: Method, path: string, body?: unknown): Promise<T> {
+  const picture = body instanceof Blob;
   let answer: Response;
+  let text: string;
   try {
     answer = await fetch(path, {
       method,
-      signal: AbortSignal.timeout(15_000),
-      ...(body === undefined
-        ? {}
-        : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+      signal: AbortSignal.timeout(picture ? 30_000 : 15_000),
+      headers: {
+        // What the device takes the time to be: the server keeps it apart from its own.
+        'hedge-lamp-clock': String(Date.now()),
+        ...(body === undefined ? {} : { 'content-type': picture ? 'image/jpeg' : 'application/json' }),
+      },
+      ...(body === undefined ? {} : { body: picture ? body : JSON.stringify(body) }),
     });
+    // An answer cut short is none.
+    text = await answer.text();
   } catch {
     throw new ApiError(0, 'Hedge Lamp’s server does not answer. What you typed is still here; try again.');
   }
-  const text = await answer.text();
   let json: unknown;
   try {
     json = text ? JSON.parse(text) : null;
   } catch {
-    throw new ApiError(answer.status, 'The server answered something unreadable. Try again.');
+    throw new ApiError(
+      answer.ok ? 0 : answer.status,
+      `Something on the way to the server answered, with ${answer.status}. What you typed is still here.`,
+    );
   }
   if (answer.ok) return json as T;
   const problem = (json ?? {}) as { detail?: string; errors?: []; current?: unknown };
+  const byServer = answer.headers.get('content-type')?.startsWith('application/problem+json') ?? false;
   throw new ApiError(
     answer.status,
-    problem.detail ?? 'The server refused this.',
+    problem.detail ?? `The server answered ${answer.status}.`,
     problem.errors ?? [],
     problem.current ?? null,
+    byServer,
   );
 }

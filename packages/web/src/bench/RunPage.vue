@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import type { Run } from '@hedge-lamp/core/bench';
 import { format } from 'date-fns';
-import { computed } from 'vue';
+import { computed, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { call } from '../api/call';
 import LoadState from '../shell/LoadState.vue';
 import PageHeading from '../shell/PageHeading.vue';
 import { useLoaded } from '../shell/use-loaded';
+import { useChosenWater } from '../waters/chosen-water';
 import { useWaters } from '../waters/waters-store';
 import RunSummary from './RunSummary.vue';
 
@@ -21,6 +22,11 @@ const {
 } = useLoaded(
   () => props.runId,
   () => call<Run>('GET', `/api/runs/${props.runId}`),
+);
+const chosen = useChosenWater();
+watch(
+  () => run.value?.waterId ?? '',
+  (id) => chosen.choose(id),
 );
 const title = computed(() =>
   run.value

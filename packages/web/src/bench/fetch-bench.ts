@@ -14,6 +14,10 @@ export function fetchBench(): void {
       import('../color/ColorReading.vue'),
       import('../color/PhotoReader.vue'),
       import('../shell/WorkingsPanel.vue'),
+      import('../offline/UnsentPage.vue'),
+      import('../readings/LogPage.vue'),
+      import('../readings/ReadingForm.vue'),
+      import('../remedies/DeedForm.vue'),
     ]);
   // A part that cannot be fetched now is asked for again when it is shown.
   const quietly = () => void all().catch(() => undefined);

@@ -7,6 +7,8 @@ import { computed, ref, useId } from 'vue';
 import { sentenceOf } from '../api/api-error';
 import { call } from '../api/call';
 import { useNotices } from '../shell/notice-store';
+import type { Water } from '@hedge-lamp/core/waters';
+import { useChosenWater } from '../waters/chosen-water';
 import { useWaters } from '../waters/waters-store';
 import type { Pulled, Typed } from './tool';
 
@@ -18,12 +20,15 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ pulled: [fields: Record<string, Partial<Typed>>] }>();
 const waters = useWaters();
+const tabWater = useChosenWater();
 const notices = useNotices();
 const id = useId();
 const chosen = ref('');
-/** A source where one is meant, else a water that is kept; the first of them until another is chosen. */
+/** A source where one is meant, else a water that is kept: the one this tab is about where it fits, else the first. */
 const waterId = computed(() => {
-  const meant = waters.waters.find((w) => (w.kind === 'source') === props.fromSource);
+  const fits = (w: Water) => (w.kind === 'source') === props.fromSource;
+  const about = tabWater.water;
+  const meant = about && fits(about) ? about : waters.waters.find(fits);
   return chosen.value || (meant ?? waters.waters[0])?.id || '';
 });
 const busy = ref(false);

@@ -14,7 +14,7 @@ import { v4 as newId } from 'uuid';
 import { computed, ref, watch } from 'vue';
 import CurvePicture from './CurvePicture.vue';
 import { type MarkedThing, paperThing, startBoxes, tubeThing } from './photo-boxes';
-import { keepPhoto } from './photo-outbox';
+import { useOutbox } from '../offline/outbox-store';
 import type { MadeUp, Outcome, ReadPhoto } from './photo-worker';
 import PhotoStage from './PhotoStage.vue';
 import { useMarkedBoxes } from './use-marked-boxes';
@@ -28,6 +28,7 @@ import { usePhotoOutcome } from './use-photo-outcome';
 const props = defineProps<{ card: Card; match: CardMatch | null }>();
 const emit = defineEmits<{ match: [match: CardMatch | null] }>();
 const photo = usePhoto();
+const outbox = useOutbox();
 
 const withCard = ref(true);
 const twoRows = ref(false);
@@ -167,7 +168,7 @@ watch(result, () => (taken.value = null));
 
 /** While the picture is encoded it is not taken a second time. */
 const taking = ref(false);
-/** The picture of the answer that was taken could not be made smaller, so it is not kept. */
+/** The picture of the answer that was taken could not be made smaller or found no room here, so it is not kept. */
 const pictureLost = ref(false);
 async function take(): Promise<void> {
   const match = result.value?.match;
@@ -180,13 +181,17 @@ async function take(): Promise<void> {
   taking.value = false;
   // A box was moved or another picture opened meanwhile: what was pressed for no longer stands there.
   if (result.value?.match !== match || working.value) return;
-  pictureLost.value = wanted && !jpeg;
-  const photoId = jpeg ? newId() : null;
+  const photoId = newId();
   // A slow server keeps nobody waiting: the picture waits on this device.
-  if (jpeg && photoId) void keepPhoto(photoId, jpeg);
+  const kept = jpeg !== null && (await outbox.putPhoto(photoId, jpeg));
+  pictureLost.value = wanted && !kept;
   const told: CardMatch =
     match.found === 'photo'
-      ? { ...match, photoId, ...(isMadeUp ? { device: 'simulated-camera' as const } : {}) }
+      ? {
+          ...match,
+          photoId: kept ? photoId : null,
+          ...(isMadeUp ? { device: 'simulated-camera' as const } : {}),
+        }
       : match;
   taken.value = told;
   emit('match', told);

@@ -9,6 +9,8 @@ import { computed, defineAsyncComponent, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { sentenceOf } from '../api/api-error';
 import { call } from '../api/call';
+import { useOutbox } from '../offline/outbox-store';
+import { waitsWords } from '../offline/outbox-words';
 import { useServerLink } from '../clock/server-link';
 import { agoInWords, thisZone } from '../clock/words';
 import type { ProposedDeed } from '../remedies/deed-form';
@@ -41,6 +43,7 @@ const noted = computed(() => {
   return all.find((d) => d.kind === 'sign' && d.at > over && link.now() - d.at < 2 * 86_400_000) ?? null;
 });
 
+const outbox = useOutbox();
 const noting = ref(false);
 const proposed = ref<ProposedDeed>();
 function ask(kind: ProposedDeed['kind']): void {
@@ -64,7 +67,17 @@ async function send(kind: 'sign' | 'sign-over', amount: DeedDraft['amount']): Pr
     amount,
   };
   try {
-    await call<Deed>('POST', '/api/deeds', draft);
+    const outcome = await outbox.ask<Deed>(`deed-${id}`, {
+      method: 'POST',
+      path: '/api/deeds',
+      body: draft,
+      waterId: props.waterId,
+      says: kind === 'sign' ? 'What you see' : 'They look well again',
+    });
+    if (!outcome.sent) {
+      notices.say(waitsWords(kind === 'sign' ? 'What you see' : 'They look well again'), { tone: 'bad' });
+      return true;
+    }
     await Promise.all([again(), waters.load()]);
     notices.say(kind === 'sign' ? 'What you see is noted.' : 'They look well again: noted.', {
       undo: async () => {

@@ -7,14 +7,16 @@ import {
   parameters,
   workingsOfKept,
 } from '@hedge-lamp/core/readings';
-import { type Deed, deedTitle } from '@hedge-lamp/core/remedies';
+import { type Deed, deedDetail, deedTitle } from '@hedge-lamp/core/remedies';
 import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
-import { startOfDay } from 'date-fns';
+import { format, startOfDay } from 'date-fns';
 import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { sentenceOf } from '../api/api-error';
 import { call } from '../api/call';
+import { useOutbox } from '../offline/outbox-store';
+import { waitsWords } from '../offline/outbox-words';
 import { useNow } from '../clock/use-now';
 import { dayInWords } from '../clock/words';
 import LinkButton from '../shell/LinkButton.vue';
@@ -35,6 +37,7 @@ const DeedForm = defineAsyncComponent(() => import('../remedies/DeedForm.vue'));
 const props = defineProps<{ waterId: string }>();
 const waters = useWaters();
 const notices = useNotices();
+const outbox = useOutbox();
 const now = useNow(60_000);
 const water = computed(() => waters.byId(props.waterId));
 const units = computed(() => water.value?.units ?? UnitChoiceSchema.parse({}));
@@ -111,9 +114,33 @@ async function keptReading(reading: Reading, before: Reading | null): Promise<vo
   );
 }
 
+/** What was written here and lies on this device, oldest first. */
+const waiting = computed(() =>
+  outbox.entries.flatMap(({ id, at, thing }) =>
+    thing.what === 'request' && thing.request.waterId === props.waterId
+      ? [{ id, at, says: thing.request.says }]
+      : [],
+  ),
+);
+watch(
+  () => waiting.value.length,
+  () => void again(),
+);
+
 async function remove(reading: Reading): Promise<void> {
+  const { id, parameter, waterId } = reading;
+  const says = `${parameters[parameter].label} ${valueWords(reading, units.value)}: delete it`;
   try {
-    await call('DELETE', `/api/readings/${reading.id}`);
+    const outcome = await outbox.ask(`reading-${id}`, {
+      method: 'DELETE',
+      path: `/api/readings/${id}`,
+      waterId,
+      says,
+    });
+    if (!outcome.sent) {
+      notices.say(waitsWords(says), { tone: 'bad' });
+      return;
+    }
     await again();
     notices.say(`${parameters[reading.parameter].label} ${valueWords(reading, units.value)} is deleted.`, {
       undo: async () => {
@@ -127,8 +154,19 @@ async function remove(reading: Reading): Promise<void> {
 }
 
 async function removeDeed(deed: Deed): Promise<void> {
+  const { id, waterId } = deed;
+  const says = `${deedTitle(deed)} ${deedDetail(deed)}: delete it`;
   try {
-    await call('DELETE', `/api/deeds/${deed.id}`);
+    const outcome = await outbox.ask(`deed-${id}`, {
+      method: 'DELETE',
+      path: `/api/deeds/${id}`,
+      waterId,
+      says,
+    });
+    if (!outcome.sent) {
+      notices.say(waitsWords(says), { tone: 'bad' });
+      return;
+    }
     await again();
     notices.say(`${deedTitle(deed)} is deleted.`, {
       undo: async () => {
@@ -151,6 +189,14 @@ async function removeDeed(deed: Deed): Promise<void> {
     >
     <BButton variant="primary" @click="openForm(null)">Write in a reading</BButton>
   </PageHeading>
+  <section v-if="waiting.length > 0" class="sheet" aria-labelledby="waiting-heading">
+    <h2 id="waiting-heading">On this device, not on disk yet</h2>
+    <ul class="mb-0">
+      <li v-for="w in waiting" :key="w.id">
+        {{ w.says }} <span class="quiet">{{ format(w.at, 'd MMM, HH:mm') }}</span>
+      </li>
+    </ul>
+  </section>
   <LoadState v-if="!data" :error="error" what="the log" @again="again" />
   <div v-else-if="days.length === 0" class="sheet">
     <h2>Nothing is written here yet</h2>
@@ -186,6 +232,7 @@ async function removeDeed(deed: Deed): Promise<void> {
     :water="water"
     :reading="editing"
     @kept="keptReading"
+    @waits="(says) => notices.say(waitsWords(says), { tone: 'bad' })"
   />
   <DeedForm v-if="notingAsked" v-model="noting" :water-id="waterId" @kept="again" />
 </template>

@@ -6,6 +6,7 @@ import {
   type Reading,
   doubtIds,
   doubts as doubtInfo,
+  measures,
   parameterIds,
   parameters,
 } from '@hedge-lamp/core/readings';
@@ -15,16 +16,17 @@ import { BFormCheckboxGroup } from 'bootstrap-vue-next/components/BFormCheckbox'
 import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
 import { BModal } from 'bootstrap-vue-next/components/BModal';
 import { v4 as newId } from 'uuid';
-import { computed, reactive, ref } from 'vue';
+import { computed, reactive, ref, watch } from 'vue';
 import { ApiError, sentenceOf } from '../api/api-error';
 import { call } from '../api/call';
+import { useOutbox } from '../offline/outbox-store';
 import { useServerLink } from '../clock/server-link';
 import { toLocalInput } from '../clock/words';
 import ColorReading from '../color/ColorReading.vue';
 import { useKits } from '../methods/kits-store';
 import { useMethods } from '../methods/methods-store';
 import ConflictNotice from '../shell/ConflictNotice.vue';
-import { type FieldErrors, errorsFromServer } from '../shell/field-errors';
+import { type FieldErrors, errorsFromServer, unseenErrors } from '../shell/field-errors';
 import FormField from '../shell/FormField.vue';
 import TextField from '../shell/TextField.vue';
 import ChoiceField from '../shell/ChoiceField.vue';
@@ -43,7 +45,12 @@ import SampleFields from './SampleFields.vue';
 /** A reading written in by hand, or an earlier one put right. */
 const props = defineProps<{ water: Water; reading: Reading | null }>();
 const open = defineModel<boolean>({ required: true });
-const emit = defineEmits<{ kept: [reading: Reading, before: Reading | null] }>();
+const emit = defineEmits<{
+  kept: [reading: Reading, before: Reading | null];
+  /** It lies on this device until the server can be told. */
+  waits: [says: string];
+}>();
+const outbox = useOutbox();
 const link = useServerLink();
 const methods = useMethods();
 const kits = useKits();
@@ -59,7 +66,7 @@ const theirs = ref<Reading | null>(null);
 const parameterOptions = parameterIds.map((value) => ({ value, text: parameters[value].label }));
 const methodOptions = computed(() => [
   ...methods.all
-    .filter((m) => m.parameter === form.parameter || cardFor(m, form.parameter))
+    .filter((m) => measures(m, form.parameter))
     .map((m) => ({ value: m.id as string | null, text: m.name })),
   { value: null, text: 'Another way, figure only' },
 ]);
@@ -90,11 +97,27 @@ const pointOptions = computed(() => [
 ]);
 const doubtOptions = doubtIds.map((value) => ({ value, text: doubtInfo[value].label }));
 
-function parameterChanged(): void {
-  form.methodId = methods.all.find((m) => m.parameter === form.parameter)?.id ?? null;
-  form.unit = preferredUnit(props.water, form.parameter);
-  form.match = null;
-  form.ownCard = null;
+// Whatever changed it, what belongs to another parameter does not stay.
+watch(
+  () => form.parameter,
+  (parameter) => {
+    form.methodId = methods.all.find((m) => m.parameter === parameter && measures(m, parameter))?.id ?? null;
+    form.unit = preferredUnit(props.water, parameter);
+    form.match = null;
+    form.ownCard = null;
+    form.kitId = null;
+  },
+);
+watch(
+  () => form.methodId,
+  () => {
+    if (!kitOptions.value.some((k) => k.value === form.kitId)) form.kitId = null;
+  },
+);
+
+const sheet = ref<HTMLFormElement>();
+async function showErrors(): Promise<void> {
+  failure.value = (await unseenErrors(sheet.value, errors.value)) || failure.value;
 }
 
 async function save(): Promise<void> {
@@ -102,7 +125,10 @@ async function save(): Promise<void> {
   const about = { id: props.reading?.id ?? newReadingId, waterId: props.water.id, now: link.now() };
   const read = readReadingForm(form, props.reading, about, methods.book);
   errors.value = 'errors' in read ? read.errors : {};
-  if ('errors' in read) return;
+  if ('errors' in read) {
+    await showErrors();
+    return;
+  }
   const { draft } = read;
   saving.value = true;
   try {
@@ -114,17 +140,24 @@ async function save(): Promise<void> {
       methodVersion: _version,
       ...change
     } = draft;
-    const saved = props.reading
-      ? await call<Reading>('PUT', `/api/readings/${id}`, { version: seen.value, change })
-      : await call<Reading>('POST', '/api/readings', draft);
+    const says = `${parameters[draft.parameter].label} ${enteredWords(draft, methods.book)}`;
+    const about = { waterId: props.water.id, says };
+    const outcome = await outbox.ask<Reading>(
+      `reading-${id}`,
+      props.reading
+        ? { ...about, method: 'PUT', path: `/api/readings/${id}`, body: { version: seen.value, change } }
+        : { ...about, method: 'POST', path: '/api/readings', body: draft },
+    );
     open.value = false;
-    emit('kept', saved, props.reading);
+    if (outcome.sent) emit('kept', outcome.answer, props.reading);
+    else emit('waits', says);
   } catch (error) {
     if (error instanceof ApiError && error.status === 409 && error.current)
       theirs.value = error.current as Reading;
     else {
       failure.value = sentenceOf(error);
       if (error instanceof ApiError) errors.value = errorsFromServer(error.fields, 'change.');
+      await showErrors();
     }
   } finally {
     saving.value = false;
@@ -187,8 +220,10 @@ function takeTheirs(): void {
       @ours="saveOverTheirs"
       @theirs="takeTheirs"
     />
-    <p v-if="failure" role="alert" class="failure">{{ failure }}</p>
-    <form novalidate @submit.prevent="save">
+    <form ref="sheet" novalidate @submit.prevent="save">
+      <p class="quiet">
+        In <strong>{{ water.name }}</strong>
+      </p>
       <div class="field-pair">
         <ChoiceField
           v-model="form.parameter"
@@ -196,7 +231,6 @@ function takeTheirs(): void {
           :disabled="reading !== null"
           label="What was measured"
           :error="errors.parameter"
-          @change="parameterChanged"
         />
         <ChoiceField
           v-model="form.methodId"
@@ -287,6 +321,7 @@ function takeTheirs(): void {
         />
       </details>
       <TextField v-model="form.note" type="note" label="Note" :error="errors.note" />
+      <p v-if="failure" role="alert" class="failure">{{ failure }}</p>
       <BButton type="submit" variant="primary" :disabled="saving">{{ saving ? 'Saving …' : 'Save' }}</BButton>
     </form>
   </BModal>

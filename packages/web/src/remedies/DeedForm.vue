@@ -1,15 +1,24 @@
 <script setup lang="ts">
-import { type Deed, type DeedKind, deedKinds, deedLabel } from '@hedge-lamp/core/remedies';
+import {
+  type Deed,
+  type DeedKind,
+  deedDetail,
+  deedKinds,
+  deedLabel,
+  deedTitle,
+} from '@hedge-lamp/core/remedies';
 import { animalsIn } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BModal } from 'bootstrap-vue-next/components/BModal';
 import { computed, ref, watch } from 'vue';
 import { ApiError, sentenceOf } from '../api/api-error';
 import { call } from '../api/call';
+import { useOutbox } from '../offline/outbox-store';
+import { waitsWords } from '../offline/outbox-words';
 import { useServerLink } from '../clock/server-link';
 import { toLocalInput } from '../clock/words';
 import ChoiceField from '../shell/ChoiceField.vue';
-import { type FieldErrors, errorsFromServer } from '../shell/field-errors';
+import { type FieldErrors, errorsFromServer, unseenErrors } from '../shell/field-errors';
 import { useNotices } from '../shell/notice-store';
 import TextField from '../shell/TextField.vue';
 import { useWaters } from '../waters/waters-store';
@@ -30,6 +39,7 @@ const open = defineModel<boolean>({ required: true });
 const emit = defineEmits<{ kept: [] }>();
 const link = useServerLink();
 const notices = useNotices();
+const outbox = useOutbox();
 const waters = useWaters();
 
 const form = ref(emptyDeedForm(link.now(), props.proposed));
@@ -86,16 +96,37 @@ const kind = computed({
   },
 });
 
+const sheet = ref<HTMLFormElement>();
+async function showErrors(): Promise<void> {
+  failure.value = (await unseenErrors(sheet.value, errors.value)) || failure.value;
+}
+
 async function save(): Promise<void> {
   failure.value = '';
   const read = readDeedForm(form.value, props.waterId);
   errors.value = 'errors' in read ? read.errors : {};
-  if ('errors' in read) return;
+  if ('errors' in read) {
+    await showErrors();
+    return;
+  }
   saving.value = true;
   try {
-    const deed = await call<Deed>('POST', '/api/deeds', read.draft);
+    const { draft } = read;
+    const says = [deedTitle({ ...draft, planLine: null }), deedDetail(draft)].filter(Boolean).join(' ');
+    const outcome = await outbox.ask<Deed>(`deed-${draft.id}`, {
+      method: 'POST',
+      path: '/api/deeds',
+      body: draft,
+      waterId: props.waterId,
+      says,
+    });
     open.value = false;
     form.value = emptyDeedForm(link.now());
+    if (!outcome.sent) {
+      notices.say(waitsWords(says), { tone: 'bad' });
+      return;
+    }
+    const deed = outcome.answer;
     emit('kept');
     notices.say(`${deedLabel[deed.kind]} is noted.`, {
       undo: async () => {
@@ -106,6 +137,7 @@ async function save(): Promise<void> {
   } catch (error) {
     failure.value = sentenceOf(error);
     if (error instanceof ApiError) errors.value = errorsFromServer(error.fields);
+    await showErrors();
   } finally {
     saving.value = false;
   }
@@ -115,11 +147,10 @@ const kinds = deedKinds.map((value) => ({ value, text: deedLabel[value] }));
 
 <template>
   <BModal v-model="open" title="Note something done" no-footer header-close-label="Close">
-    <form novalidate @submit.prevent="save">
+    <form ref="sheet" novalidate @submit.prevent="save">
       <p class="quiet">
         In <strong>{{ water?.name ?? 'this water' }}</strong>
       </p>
-      <p v-if="failure" role="alert" class="failure">{{ failure }}</p>
       <ChoiceField v-model="kind" :options="kinds" label="What" :error="errors.kind" />
       <DeedAmountFields
         v-model="form"
@@ -135,6 +166,7 @@ const kinds = deedKinds.map((value) => ({ value, text: deedLabel[value] }));
         :error="errors.detail"
         hint="For example “tap, after the diluted test”."
       />
+      <p v-if="failure" role="alert" class="failure">{{ failure }}</p>
       <BButton type="submit" variant="primary" :disabled="saving">{{ saving ? 'Saving …' : 'Save' }}</BButton>
     </form>
   </BModal>

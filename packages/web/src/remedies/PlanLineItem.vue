@@ -5,7 +5,14 @@ import { computed } from 'vue';
 import { effectWords, isHold, whenWords } from './plan-words';
 
 /** One line of a plan: when, what, what it does; ticked, put off, or led to the bench. */
-const props = defineProps<{ line: PlanLine; waterId: string; now: number; busy: boolean; failure: string }>();
+const props = defineProps<{
+  line: PlanLine;
+  waterId: string;
+  now: number;
+  busy: boolean;
+  waits: boolean;
+  failure: string;
+}>();
 const emit = defineEmits<{ tick: []; putOff: [hours: number | null] }>();
 
 const when = computed(() => whenWords(props.line, props.now));
@@ -36,7 +43,7 @@ const off = computed(() => props.line.putOffUntil !== null);
       v-if="tickable"
       class="tick"
       variant="outline-primary"
-      :disabled="busy"
+      :disabled="busy || waits"
       :aria-label="`Done: ${line.says}`"
       @click="emit('tick')"
       ><span aria-hidden="true">✓</span></BButton
@@ -66,6 +73,7 @@ const off = computed(() => props.line.putOffUntil !== null);
       <p class="says">{{ line.says }}</p>
       <p v-if="line.onlyIf" class="only-if">{{ line.onlyIf }}</p>
       <p v-for="d in line.details" :key="d" class="detail">{{ d }}</p>
+      <p v-if="waits" class="only-if">Ticked on this device, not on disk yet.</p>
       <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
       <div class="acts">
         <RouterLink

@@ -12,7 +12,7 @@ const DeedForm = defineAsyncComponent(() => import('./DeedForm.vue'));
 /** What to do about this water, in order. Each line is ticked, put off, or done by reading a test. */
 const props = defineProps<{ plan: Plan; waterId: string; waterName: string; now: number }>();
 const emit = defineEmits<{ changed: [] }>();
-const { busy, failed, spoken, tick, takeBack, putOff } = usePlan(
+const { busy, failed, waiting, spoken, tick, takeBack, putOff } = usePlan(
   () => props.waterId,
   () => emit('changed'),
 );
@@ -86,6 +86,7 @@ const print = () => window.print();
           :water-id="waterId"
           :now="now"
           :busy="busy !== null"
+          :waits="waiting.has(l.id)"
           :failure="failureOf(l.id)"
           @tick="tick(l)"
           @put-off="(hours) => putOff(l, hours)"
@@ -102,6 +103,7 @@ const print = () => window.print();
           :water-id="waterId"
           :now="now"
           :busy="busy !== null"
+          :waits="waiting.has(l.id)"
           :failure="failureOf(l.id)"
           @tick="tick(l)"
           @put-off="(hours) => putOff(l, hours)"

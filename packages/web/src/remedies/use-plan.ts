@@ -1,10 +1,12 @@
 import type { Plan, PlanLine } from '@hedge-lamp/core/remedies';
 import { v4 as newId } from 'uuid';
-import { ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { sentenceOf } from '../api/api-error';
 import { call } from '../api/call';
 import { useServerLink } from '../clock/server-link';
 import { thisZone } from '../clock/words';
+import { useOutbox } from '../offline/outbox-store';
+import { waitsWords } from '../offline/outbox-words';
 
 const hour = 3_600_000;
 
@@ -15,7 +17,9 @@ export function usePlan(waterId: () => string, changed: () => void) {
   const failed = ref<{ readonly lineId: string; readonly sentence: string } | null>(null);
   /** What was just done, for a screen reader; the list of what was done shows it, with its Undo. */
   const spoken = ref('');
+  const outbox = useOutbox();
   const base = () => `/api/waters/${waterId()}/plan`;
+  const ticksPath = () => `${base()}/ticks`;
   /** The same tick, sent again after a lost answer, is one tick. */
   const tickIds = new Map<string, string>();
 
@@ -40,19 +44,38 @@ export function usePlan(waterId: () => string, changed: () => void) {
     const mark = `${line.id} ${line.key}`;
     const id = tickIds.get(mark) ?? newId();
     tickIds.set(mark, id);
-    const kept = await send(line.id, () =>
-      call<Plan>('POST', `${base()}/ticks`, {
-        id,
-        lineId: line.id,
-        key: line.key,
-        at: Math.round(link.now()),
-        zone: thisZone(),
-      }),
-    );
+    let waits = false;
+    const kept = await send(line.id, async () => {
+      const outcome = await outbox.ask<Plan>(`plan-${waterId()}`, {
+        method: 'POST',
+        path: ticksPath(),
+        body: { id, lineId: line.id, key: line.key, at: Math.round(link.now()), zone: thisZone() },
+        waterId: waterId(),
+        says: `Done: ${line.says}`,
+      });
+      waits = !outcome.sent;
+    });
     if (!kept) return;
     tickIds.delete(mark);
-    spoken.value = `Done, and noted: ${line.says}`;
+    spoken.value = waits ? waitsWords(line.says) : `Done, and noted: ${line.says}`;
   }
+  /** Lines that were ticked here and could not be sent yet. */
+  const waiting = computed(
+    () =>
+      new Set(
+        outbox.entries.flatMap(({ thing }) =>
+          thing.what === 'request' && thing.request.path === ticksPath()
+            ? [(thing.request.body as { lineId: string }).lineId]
+            : [],
+        ),
+      ),
+  );
+  watch(
+    () => waiting.value.size,
+    (now, before) => {
+      if (now < before && busy.value === null) changed();
+    },
+  );
   async function takeBack(tickId: string): Promise<void> {
     if (await send(tickId, () => call<Plan>('DELETE', `${base()}/ticks/${tickId}`)))
       spoken.value = 'Taken back.';
@@ -64,5 +87,5 @@ export function usePlan(waterId: () => string, changed: () => void) {
         until: hours === null ? null : Math.round(link.now() + hours * hour),
       }),
     );
-  return { busy, failed, spoken, tick, takeBack, putOff };
+  return { busy, failed, waiting, spoken, tick, takeBack, putOff };
 }

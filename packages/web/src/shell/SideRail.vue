@@ -9,17 +9,15 @@ import IconWaters from '~icons/bi/moisture';
 import IconBench from '~icons/bi/eyedropper';
 import IconWorktop from '~icons/bi/calculator';
 import IconKits from '~icons/bi/box-seam';
-import { useBench } from '../bench/bench-store';
+import { useChosenWater } from '../waters/chosen-water';
 import { useWaters } from '../waters/waters-store';
 
 const route = useRoute();
 const waters = useWaters();
-const bench = useBench();
+const chosen = useChosenWater();
 
-/** The water that the rail's pages speak of: the one shown, else the first. */
-const waterId = computed(() => String(route.params.waterId ?? waters.waters[0]?.id ?? ''));
-/** The bench leads back to a live run, whichever water it is on. */
-const benchId = computed(() => bench.runs[0]?.waterId ?? waterId.value);
+/** The water that the rail's pages speak of: the one that is chosen, whatever page is shown. */
+const waterId = computed(() => (waters.waters.length > 0 ? chosen.id : ''));
 
 const ofToday = ['signs', 'limits', 'share', 'rules'];
 const places = computed(() => {
@@ -35,7 +33,7 @@ const places = computed(() => {
   });
   return [
     page('today', 'Today', IconToday, waterId.value),
-    page('bench', 'Bench', IconBench, benchId.value),
+    page('bench', 'Bench', IconBench, waterId.value),
     page('trace', 'Trace', IconTrace, waterId.value),
     page('cycle', 'Cycle', IconCycle, waterId.value),
     page('log', 'Log', IconLog, waterId.value),

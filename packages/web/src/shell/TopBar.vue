@@ -6,6 +6,7 @@ import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import IconGear from '~icons/bi/gear-fill';
 import { useServerLink } from '../clock/server-link';
+import { useChosenWater } from '../waters/chosen-water';
 import { useWaters } from '../waters/waters-store';
 import LampMark from './LampMark.vue';
 import StatusLamp from './StatusLamp.vue';
@@ -13,6 +14,7 @@ import StatusLamp from './StatusLamp.vue';
 const SettingsPanel = defineAsyncComponent(() => import('../settings/SettingsPanel.vue'));
 
 const waters = useWaters();
+const chosen = useChosenWater();
 const link = useServerLink();
 const route = useRoute();
 const settingsOpen = ref(false);
@@ -21,7 +23,9 @@ const settingsAsked = ref(false);
 /** A chip leads to the page one is on, of the other water. */
 const pageOf = computed(() => {
   const name = String(route.name ?? '');
-  return ['today', 'bench', 'trace', 'log', 'signs', 'limits', 'share'].includes(name) ? name : 'today';
+  return ['today', 'bench', 'trace', 'cycle', 'log', 'signs', 'limits', 'share'].includes(name)
+    ? name
+    : 'today';
 });
 
 /** On a phone only a few chips fit: the one that is here is brought into view. */
@@ -29,7 +33,7 @@ const chips = ref<HTMLElement>();
 const showHere = () =>
   chips.value?.querySelector('.here')?.scrollIntoView({ block: 'nearest', inline: 'center' });
 watch(
-  [() => route.params.waterId, () => waters.waters.length],
+  [() => chosen.id, () => waters.waters.length],
   async () => {
     await nextTick();
     showHere();
@@ -55,8 +59,8 @@ function openSettings(): void {
         v-for="water in waters.waters"
         :key="water.id"
         class="chip"
-        :class="{ here: route.params.waterId === water.id }"
-        :aria-current="route.params.waterId === water.id ? 'true' : undefined"
+        :class="{ here: chosen.id === water.id }"
+        :aria-current="chosen.id === water.id ? 'true' : undefined"
         :to="{ name: pageOf, params: { waterId: water.id } }"
       >
         <span class="dot" aria-hidden="true"

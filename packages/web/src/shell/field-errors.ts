@@ -1,3 +1,4 @@
+import { nextTick } from 'vue';
 import type { z } from 'zod';
 import type { BadField } from '../api/api-error';
 
@@ -14,3 +15,15 @@ export const errorsOf = (error: z.ZodError): FieldErrors =>
 /** The same from what the server refused; `within` is taken off the front of each path. */
 export const errorsFromServer = (fields: readonly BadField[], within = ''): FieldErrors =>
   keep(fields.map((f) => ({ ...f, path: f.path.startsWith(within) ? f.path.slice(within.length) : f.path })));
+
+/**
+ * Moves to the first bad field of a form.
+ * @returns what is wrong with fields that are not on the page now, in a sentence: no save may be silent; else empty
+ */
+export async function unseenErrors(form: HTMLElement | undefined, errors: FieldErrors): Promise<string> {
+  await nextTick();
+  form?.querySelector<HTMLElement>('.is-invalid')?.focus();
+  const shown = form?.textContent ?? '';
+  const unseen = new Set(Object.values(errors).filter((message) => message && !shown.includes(message)));
+  return unseen.size > 0 ? `Not saved. ${[...unseen].join(' ')}` : '';
+}

@@ -6,12 +6,12 @@ const clearLasts = 12 * 3_600_000;
 /**
  * A lamp as it may be shown now. What was bad stays bad; Clear is a claim of the moment, and ends where the server was
  * not asked for long, or where this device knows of a test that the server does not.
- * @param unsent true where a test of this water waits on this device and the server does not answer
+ * @param unsent true where something of this water lies on this device and could not be sent
  */
 export function lampNow({ lamp, at }: Pick<Standing, 'lamp' | 'at'>, now: number, unsent = false): Lamp {
   if (lamp.status !== 'clear') return lamp;
   const sentence = unsent
-    ? 'A test on this device is not sent yet.'
+    ? 'Something noted on this device is not sent yet.'
     : now - at > clearLasts
       ? 'The server was not asked lately.'
       : null;

@@ -46,7 +46,7 @@ export const useWaters = defineStore('waters', () => {
   const now = useNow(60_000);
   /** What was told of a water, by the server or by the page that asked last, as it may be shown now. */
   const asOfNow = (told: Pick<Standing, 'waterId' | 'lamp' | 'at'>): Lamp =>
-    lampNow(told, now.value, !link.reachable && useBench().unsentWaters.has(told.waterId));
+    lampNow(told, now.value, useBench().unsentWaters.has(told.waterId));
   function lampOf(id: string): Lamp | null {
     const standing = standings.value[id];
     return standing ? asOfNow(standing) : null;

@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { useServerLink } from '../clock/server-link';
+import { useOutbox } from './outbox-store';
+
+/** Says on every page that the server is away, or that something is on this device only. One notice, one sentence each. */
+const link = useServerLink();
+const outbox = useOutbox();
+
+const refused = computed(() => outbox.aside.length);
+const waiting = computed(() => outbox.entries.length);
+const stuck = computed(() => waiting.value > 0 && (!link.reachable || outbox.failing !== ''));
+</script>
+
+<template>
+  <div v-if="!link.reachable || stuck || refused > 0" class="link-lost" role="status">
+    <p v-if="!link.reachable">
+      The server does not answer. What you count and note is kept on this device and sent when it is back.
+    </p>
+    <p v-else-if="stuck">
+      {{ waiting === 1 ? '1 thing waits' : `${waiting} things wait` }} on this device: {{ outbox.failing }}
+    </p>
+    <p v-if="refused > 0" class="refused">
+      {{ refused === 1 ? '1 thing could not be kept.' : `${refused} things could not be kept.` }}
+    </p>
+    <RouterLink v-if="refused > 0 || stuck" :to="{ name: 'unsent' }">{{
+      refused > 0 ? 'See why' : 'See what waits'
+    }}</RouterLink>
+  </div>
+</template>
+
+<style scoped>
+.link-lost {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.2rem 1rem;
+  border: 2px solid var(--hl-watch);
+  background: var(--hl-watch-tint);
+  border-radius: 4px 18px;
+  padding: 0.6rem 1rem;
+  margin-bottom: 1rem;
+}
+.link-lost p {
+  margin: 0;
+}
+.link-lost a {
+  color: inherit;
+  min-height: 24px;
+}
+.refused {
+  font-weight: 650;
+}
+@media (max-width: 767px) {
+  .link-lost {
+    padding: 0.3rem 0.75rem;
+    margin-bottom: 0.6rem;
+  }
+}
+</style>

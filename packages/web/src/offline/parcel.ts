@@ -1,0 +1,60 @@
+import type { Run } from '@hedge-lamp/core/bench';
+import { createStore, del, get, set } from 'idb-keyval';
+import { ApiError } from '../api/api-error';
+import { call } from '../api/call';
+import type { Entry, Parcel, WaitingRequest } from './outbox';
+
+/** Photographs lie here while they wait: they are too large for where the rest waits. */
+const pictures = createStore('hedge-lamp-photos', 'unsent');
+
+export const keepPicture = (id: string, jpeg: Blob): Promise<void> => set(id, jpeg, pictures);
+export const forgetPicture = (id: string): Promise<void> => del(id, pictures);
+export const keptPicture = (id: string): Promise<Blob | undefined> => get<Blob>(id, pictures);
+
+/** An answer that does not speak of what was sent comes from somebody else, or from half a server. */
+function receipt<T extends { id: string }>(answer: T | null, id: string | undefined): T {
+  if (answer && (id === undefined || answer.id === id)) return answer;
+  throw new ApiError(502, 'What answered there is not Hedge Lamp’s server.');
+}
+
+const idIn = (body: unknown) => (body as { id?: string } | undefined)?.id;
+
+/** @throws ApiError */
+export async function sendRequest<T>({ method, path, body }: WaitingRequest): Promise<T> {
+  const answer = await call<T & { id: string }>(method, path, body);
+  // A tick is answered with the plan, all else with what was kept.
+  return receipt(answer, path.includes('/plan/') ? undefined : idIn(body));
+}
+
+/**
+ * Sends one parcel.
+ * @returns the run as it is then, where it is of a run
+ * @throws ApiError when it could not be delivered, with `refuses` when it never will be
+ */
+export async function deliver(parcel: Parcel): Promise<Run | null> {
+  if (parcel.what === 'one') return deliverOne(parcel.entry);
+  const events = parcel.entries.flatMap(({ thing }) => (thing.what === 'event' ? [thing.event] : []));
+  const run = receipt(await call<Run>('POST', `/api/runs/${parcel.runId}/events`, { events }), parcel.runId);
+  const there = new Set((run.events ?? []).map((e) => e.id));
+  if (events.every((e) => there.has(e.id))) return run;
+  throw new ApiError(502, 'The server did not say that it kept all of this run.');
+}
+
+async function deliverOne({ thing }: Entry): Promise<Run | null> {
+  switch (thing.what) {
+    case 'run':
+      return receipt(await call<Run>('POST', '/api/runs', thing.draft), thing.draft.id);
+    case 'request':
+      await sendRequest(thing.request);
+      return null;
+    case 'photo': {
+      const jpeg = await keptPicture(thing.photoId);
+      if (!jpeg) return null;
+      receipt(await call<{ id: string }>('PUT', `/api/photos/${thing.photoId}`, jpeg), thing.photoId);
+      await forgetPicture(thing.photoId);
+      return null;
+    }
+    case 'event':
+      throw new Error('Events are sent with their run.');
+  }
+}

@@ -1,6 +1,6 @@
 import { build } from 'esbuild';
 
-/** The server in one file, so that it starts quickly; only the native SQLite driver stays outside. */
+/** The server in one file, so that it starts quickly; only what is native stays outside: the SQLite driver and the decoder of pictures. */
 export const serverBundle = {
   entryPoints: ['packages/server/src/main.ts'],
   outfile: 'packages/server/dist/main.mjs',
@@ -8,7 +8,7 @@ export const serverBundle = {
   platform: 'node',
   target: 'node20',
   format: 'esm',
-  external: ['better-sqlite3'],
+  external: ['better-sqlite3', 'sharp'],
   sourcemap: 'linked',
   logLevel: 'warning',
   banner: {

@@ -7,9 +7,10 @@ checkNode();
 installMissing();
 buildStale();
 const demo = process.argv.includes('--demo');
+// The channel tells the server when this one is gone, even killed: nobody is left to stop it then.
 const server = spawn('node', [join(root, 'packages/server/dist/main.mjs')], {
-  stdio: 'inherit',
+  stdio: ['inherit', 'inherit', 'inherit', 'ipc'],
   env: { ...process.env, ...(demo ? { HEDGE_LAMP_DEMO: '1' } : {}) },
 });
-for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => server.kill(signal));
 server.on('exit', (code) => process.exit(code ?? 1));

@@ -11,9 +11,15 @@ import {
 } from 'fastify-type-provider-zod';
 import { z } from 'zod';
 import { runRoutes } from './bench/routes';
+import { tidyPhotos } from './color/photo-store';
 import { cardRoutes, photoRoutes } from './color/routes';
 import { type Context, typed } from './context';
 import { cycleRoutes } from './cycle/routes';
+import { sweep } from './database/purge';
+import { answerBadAddress, answerBroken } from './door/broken-request';
+import { keepDoor } from './door/door';
+import { speakPlainly } from './door/plain-errors';
+import { oneWriterAtATime } from './door/one-writer';
 import { answerError } from './error-answer';
 import { sheetRoutes } from './exchange/routes';
 import { planRoutes } from './guidelines/plan-routes';
@@ -23,16 +29,24 @@ import { problem } from './problem';
 import { readingRoutes } from './readings/routes';
 import { deedRoutes } from './remedies/routes';
 import { newRevision } from './revision';
+import { removedRoutes } from './waters/removed-routes';
 import { waterRoutes } from './waters/routes';
 
-export interface AppOptions extends Context {
+export interface AppOptions extends Pick<Context, 'database' | 'now'> {
+  /** The same as `now` where it is left out. */
+  readonly timerNow?: () => number;
+  readonly isClockCredible?: () => boolean;
   /** Folder of the built web app; left out where only the API is wanted. */
   readonly webFolder?: string;
-  /** Names under which the server may be asked for; a page elsewhere cannot borrow them. */
+  /** Further names of this machine; a page elsewhere cannot borrow them. */
   readonly hosts?: readonly string[];
   readonly demo?: boolean;
+  /** Removes for good, from time to time, what has waited for it. */
+  readonly sweeps?: boolean;
   readonly log?: boolean;
 }
+
+const sweepEvery = 7 * 3_600_000;
 
 /** Nothing comes from elsewhere, nothing is framed, no inline script runs. */
 const contentSecurityPolicy = {
@@ -53,23 +67,30 @@ const contentSecurityPolicy = {
   },
 };
 
-const loopback = ['localhost', '127.0.0.1', '[::1]'];
-const hostName = (host: string) => host.replace(/:\d+$/, '').toLowerCase();
+/** A request whose head or body is not there within this is closed, ms: an open line costs a place. */
+const patienceMs = { head: 15_000, whole: 25_000, look: 1000 };
 
 /** The whole application, not yet listening. */
 export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
-  const app = fastify({ logger: options.log ? { level: 'warn' } : false, bodyLimit: 256 * 1024 });
+  const app = fastify({
+    logger: options.log ? { level: 'warn' } : false,
+    bodyLimit: 256 * 1024,
+    requestTimeout: patienceMs.whole,
+    http: { headersTimeout: patienceMs.head, connectionsCheckingInterval: patienceMs.look },
+    clientErrorHandler: answerBroken,
+    frameworkErrors: answerBadAddress,
+  });
+  speakPlainly();
   app.setValidatorCompiler(validatorCompiler);
   app.setSerializerCompiler(serializerCompiler);
   app.setErrorHandler(answerError);
   const revision = newRevision();
-  const hosts = new Set([...loopback, ...(options.hosts ?? [])].map((h) => h.toLowerCase()));
 
   await app.register(helmet, {
     contentSecurityPolicy,
     // The server speaks plain HTTP on loopback or a home network.
     strictTransportSecurity: false,
-    crossOriginOpenerPolicy: false,
+    crossOriginOpenerPolicy: { policy: 'same-origin' },
     originAgentCluster: false,
   });
   await app.register(swagger, {
@@ -84,15 +105,15 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     transformObject: jsonSchemaTransformObject,
   });
 
-  // A page on another site that points its own name here must not reach the keeper's data.
-  app.addHook('onRequest', (request, reply, done) => {
-    if (hosts.has(hostName(request.headers.host ?? ''))) return done();
-    const body = problem(
-      403,
-      'Hedge Lamp answers only under its own address. Name others in HEDGE_LAMP_HOSTS.',
-    );
-    void reply.code(403).type('application/problem+json').send(JSON.stringify(body));
-  });
+  keepDoor(app, options.database, options.hosts ?? []);
+  const context: Context = {
+    database: options.database,
+    now: options.now,
+    timerNow: options.timerNow ?? options.now,
+    isClockCredible: options.isClockCredible ?? (() => true),
+    inTurn: oneWriterAtATime(app),
+  };
+  tidyPhotos(options.database);
   app.addHook('onResponse', (request, reply, done) => {
     if (request.method !== 'GET' && reply.statusCode < 300) revision.bump();
     done();
@@ -105,16 +126,34 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
         tags: ['server'],
         summary: 'A count that grows with every write, and the clock of the server',
         response: {
-          200: z.object({ boot: z.string(), count: z.int(), now: z.int(), demo: z.boolean() }),
+          200: z.object({
+            boot: z.string(),
+            count: z.int(),
+            /** By this the timers of a run go. */
+            now: z.int(),
+            /** By this things are dated. */
+            date: z.int(),
+            /** False while the machine's clock shows a time that cannot be. */
+            clockCredible: z.boolean(),
+            demo: z.boolean(),
+          }),
         },
       },
     },
-    () => ({ boot: revision.boot, count: revision.count, now: options.now(), demo: options.demo ?? false }),
+    () => ({
+      boot: revision.boot,
+      count: revision.count,
+      now: context.timerNow(),
+      date: context.now(),
+      clockCredible: context.isClockCredible(),
+      demo: options.demo ?? false,
+    }),
   );
   app.get('/api/openapi.json', { schema: { hide: true } }, () => app.swagger());
 
   for (const routes of [
     waterRoutes,
+    removedRoutes,
     methodRoutes,
     kitRoutes,
     cardRoutes,
@@ -127,7 +166,23 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     planRoutes,
     sheetRoutes,
   ])
-    routes(app, options);
+    routes(app, context);
+
+  if (options.sweeps) {
+    const look = () =>
+      void sweep(options.database, context.now(), context.inTurn).catch((error: unknown) =>
+        app.log.error(error),
+      );
+    const looking = setInterval(look, sweepEvery);
+    app.addHook('onReady', (done) => {
+      look();
+      done();
+    });
+    app.addHook('onClose', (_app, done) => {
+      clearInterval(looking);
+      done();
+    });
+  }
 
   const web = options.webFolder;
   if (web && existsSync(web)) {

@@ -1,12 +1,49 @@
-import type { FastifyInstance } from 'fastify';
+import type { FastifyInstance, FastifyRequest } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
+import { z } from 'zod';
+import type { InTurn } from './door/one-writer';
 import type { Database } from './database/open-database';
 
 /** What routes work with. */
 export interface Context {
   readonly database: Database;
-  /** The present instant, ms since epoch UTC; tests set their own. */
+  /** The instant by which things are dated and judged, ms since epoch UTC; tests set their own. */
   readonly now: () => number;
+  /** The instant that the timers of a run go by; the same unless the machine's clock was set meanwhile. */
+  readonly timerNow: () => number;
+  /** False while the machine shows a time that cannot be. */
+  readonly isClockCredible: () => boolean;
+  /** For what writes outside of a route's own turn. */
+  readonly inTurn: InTurn;
 }
 
 export const typed = (app: FastifyInstance) => app.withTypeProvider<ZodTypeProvider>();
+
+/** Clocks of two machines differ a little; beyond this one of them is wrong, ms. Hedge Lamp's own. */
+const clockSlack = 120_000;
+
+/** What a request says of time: the device's own clock, which it sends along. */
+export interface Told {
+  /** What lies after this has not happened yet. */
+  readonly horizon: number;
+  /** How far the device's clock is ahead of the server's, ms; null where they agree, or it did not say. */
+  readonly clockAhead: number | null;
+}
+
+export function toldBy(request: FastifyRequest, { now, isClockCredible }: Context): Told {
+  const device = Number(request.headers['hedge-lamp-clock'] ?? NaN);
+  const at = now();
+  const ahead = Number.isSafeInteger(device) ? device - at : 0;
+  return {
+    // A clock that cannot be right refuses nothing as lying in the future.
+    horizon: isClockCredible() ? Math.max(at, at + ahead) : Infinity,
+    clockAhead: Math.abs(ahead) > clockSlack ? ahead : null,
+  };
+}
+
+/** How a thing is deleted: to be brought back, or for good, then or at once. */
+export const ForGoodSchema = z.object({
+  forGood: z
+    .enum(['at-once', 'in-30-days'], { error: 'Say at-once or in-30-days, or leave it out.' })
+    .optional(),
+});

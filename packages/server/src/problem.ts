@@ -28,10 +28,14 @@ const titles: Record<number, string> = {
   403: 'Not from there',
   404: 'Not here',
   409: 'Changed meanwhile',
+  408: 'Too slow',
   413: 'Too large',
   415: 'Send JSON',
+  431: 'Too long',
   422: 'Something in this is not right',
   500: 'Hedge Lamp failed',
+  503: 'Not now',
+  507: 'No room',
 };
 
 export function problem(
@@ -69,6 +73,14 @@ export const conflict = (detail: string, current: unknown): ProblemError =>
 export function within(prefix: string, error: unknown): unknown {
   if (error instanceof FieldError)
     return new FieldError(error.code, `${prefix}.${error.field}`, error.message);
+  if (error instanceof z.ZodError)
+    return new ProblemError(
+      problem(
+        422,
+        error.issues.map((i) => i.message).join(' '),
+        error.issues.map((i) => ({ path: [prefix, ...i.path].join('.'), message: i.message })),
+      ),
+    );
   if (!(error instanceof ProblemError)) return error;
   const errors = error.problem.errors.map((e) => ({ ...e, path: `${prefix}.${e.path}` }));
   return new ProblemError({ ...error.problem, errors });

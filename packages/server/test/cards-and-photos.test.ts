@@ -1,4 +1,4 @@
-import { existsSync, readdirSync, readFileSync } from 'node:fs';
+import { existsSync, readFileSync, readdirSync, truncateSync, unlinkSync } from 'node:fs';
 import { join } from 'node:path';
 import { type OwnCard, cardOf, curveOf, swatchPoints } from '@hedge-lamp/core/color';
 import exifr from 'exifr';
@@ -122,15 +122,72 @@ describe('a photograph kept with a reading', () => {
     expect(readFileSync(join(made.folder, 'photos', `${id}.jpg`)).equals(picture())).toBe(true);
     expect(readdirSync(join(made.folder, 'photos'))).toEqual([`${id}.jpg`]);
   });
-  it('that tells where it was taken is not kept', async () => {
-    const told = withLocation(picture());
-    // The place is really in it.
-    expect((await exifr.gps(told)).latitude).toBeCloseTo(52.517, 2);
+  /** A segment between the start of a JPEG and the rest of it. */
+  const withSegment = (bytes: Buffer, marker: number, text: string) => {
+    const body = Buffer.from(text, 'latin1');
+    const head = Buffer.from([0xff, marker, (body.length + 2) >> 8, (body.length + 2) & 255]);
+    return Buffer.concat([bytes.subarray(0, 2), head, body, bytes.subarray(2)]);
+  };
+  it.each([
+    ['its place, as Exif', () => withLocation(picture())],
+    ['its place, as Exif in a segment of its own', () => withSegment(picture(), 0xe7, 'Exif\0\0SECRET N 52')],
+    ['its place, as XMP', () => withSegment(picture(), 0xe1, 'http://ns.adobe.com/xap/1.0/\0<x>SECRET</x>')],
+    ['a serial number, as IPTC', () => withSegment(picture(), 0xed, 'Photoshop 3.0\x008BIM SECRET')],
+    ['a comment', () => withSegment(picture(), 0xfe, 'SECRET')],
+    ['something after its end', () => Buffer.concat([picture(), Buffer.from('SECRET')])],
+  ])('that tells %s is kept without it, and its picture is the same bit for bit', async (_name, make) => {
+    const told = make();
+    expect(told.includes('SECRET') || (await exifr.gps(told)) !== undefined).toBe(true);
     const id = newId();
-    const answer = await put(id, told);
-    expect(answer.status).toBe(422);
-    expect(answer.body.detail).toMatch(/where it was taken/);
-    expect(existsSync(join(made.folder, 'photos', `${id}.jpg`))).toBe(false);
+    expect((await put(id, told)).status).toBe(201);
+    const kept = readFileSync(join(made.folder, 'photos', `${id}.jpg`));
+    expect(kept.includes('SECRET')).toBe(false);
+    expect(await exifr.parse(kept).catch(() => undefined)).toBeUndefined();
+    expect(kept.equals(picture())).toBe(true);
+    // The same one sent again is the same, though it is kept otherwise.
+    expect((await put(id, told)).status).toBe(200);
+  });
+  it('that lies on its side is turned upright, since nothing tells it any more', async () => {
+    const turned = piexif.insert(piexif.dump({ '0th': { 274: 6 } }), picture().toString('binary'));
+    const id = newId();
+    expect((await put(id, Buffer.from(turned, 'binary'))).status).toBe(201);
+    const kept = jpeg.decode(readFileSync(join(made.folder, 'photos', `${id}.jpg`)));
+    expect([kept.width, kept.height]).toEqual([12, 16]);
+  });
+  it('that claims to be huge, is cut short or is no picture inside is refused before it is kept', async () => {
+    const huge = Buffer.from(picture());
+    const frame = huge.indexOf(Buffer.from([0xff, 0xc0]));
+    huge.writeUInt16BE(60_000, frame + 5);
+    huge.writeUInt16BE(60_000, frame + 7);
+    expect((await put(newId(), huge)).body.detail).toMatch(/60000 × 60000 points is not opened/);
+    expect((await put(newId(), picture().subarray(0, -30))).body.detail).toMatch(/cut short/);
+    const hollow = Buffer.from(picture());
+    const scan = hollow.indexOf(Buffer.from([0xff, 0xda]));
+    expect((await put(newId(), Buffer.concat([hollow.subarray(0, scan), hollow.subarray(-2)]))).status).toBe(
+      422,
+    );
+    expect(existsSync(join(made.folder, 'photos'))).toBe(false);
+  });
+  it('whose file is short or missing is not shown, and is written again when it is sent again', async () => {
+    const id = newId();
+    await put(id, picture());
+    const file = join(made.folder, 'photos', `${id}.jpg`);
+    const see = async () => (await made.app.inject({ method: 'GET', url: `/api/photos/${id}` })).statusCode;
+    for (const spoil of [() => truncateSync(file, 100), () => unlinkSync(file)]) {
+      spoil();
+      expect(await see()).toBe(404);
+      expect((await put(id, picture())).status).toBe(200);
+      expect(readFileSync(file).equals(picture())).toBe(true);
+      expect(await see()).toBe(200);
+    }
+  });
+  it('sent twice at the same moment is one, and leaves nothing half written', async () => {
+    const id = newId();
+    const both = await Promise.all([put(id, picture()), put(id, picture())]);
+    expect(both.map((b) => b.status).sort()).toEqual([200, 201]);
+    const two = await Promise.all([put(newId(), picture(1)), put(newId(), picture(2))]);
+    expect(two.map((b) => b.status)).toEqual([201, 201]);
+    expect(readdirSync(join(made.folder, 'photos')).filter((name) => name.endsWith('.part'))).toEqual([]);
   });
   it('that is none is refused in a sentence: text, nothing, JSON, far too large', async () => {
     expect((await put(newId(), Buffer.from('hello, I am a text file'))).body.detail).toMatch(/not a JPEG/);

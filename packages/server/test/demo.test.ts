@@ -25,15 +25,15 @@ afterAll(() => folders.forEach((f) => rmSync(f, { recursive: true })));
 describe('the demo of Tern Lane', () => {
   const now = Date.UTC(2026, 10, 24, 8);
 
-  it('is the same every time on the same day', () => {
+  it('is the same every time on the same day', async () => {
     expect(ternLane(now, 'Etc/UTC')).toEqual(ternLane(now, 'Etc/UTC'));
   });
 
   it.each([0, 1, 100, 250])(
     'covers a year up to its day and has something due, also %d days later',
-    (later) => {
+    async (later) => {
       const at = now + later * day;
-      const database = prepareDemo(folder(), migrations, at);
+      const database = await prepareDemo(folder(), migrations, at);
       const waters = listWaters(database);
       expect(waters).toHaveLength(9);
       let due = 0;
@@ -53,8 +53,8 @@ describe('the demo of Tern Lane', () => {
     },
   );
 
-  it('has a cycle with earlier forecasts, each from what was known then', () => {
-    const database = prepareDemo(folder(), migrations, now);
+  it('has a cycle with earlier forecasts, each from what was known then', async () => {
+    const database = await prepareDemo(folder(), migrations, now);
     const cube = listWaters(database).find((w) => w.name === 'Nursery cube')!;
     const [start, first] = listStarts(database, cube.id);
     // The first cycle is over: what was foreseen in it held about as often as it claimed.
@@ -74,19 +74,19 @@ describe('the demo of Tern Lane', () => {
     database.$client.close();
   });
 
-  it('is left as it is on the same day, and put aside for a new one on the next', () => {
+  it('is left as it is on the same day, and put aside for a new one on the next', async () => {
     const place = folder();
-    const first = prepareDemo(place, migrations, now);
+    const first = await prepareDemo(place, migrations, now);
     const tank = listWaters(first)[0]!;
     first.$client.close();
-    const again = prepareDemo(place, migrations, now + 3_600_000);
+    const again = await prepareDemo(place, migrations, now + 3_600_000);
     expect(listWaters(again)[0]!.createdAt).toBe(tank.createdAt);
     again.$client.close();
-    prepareDemo(place, migrations, now + day).$client.close();
+    (await prepareDemo(place, migrations, now + day)).$client.close();
     expect(readdirSync(join(place, 'backups')).some((f) => f.startsWith('demo-2026-11-24'))).toBe(true);
   });
 
-  it('never touches a file that a keeper made', () => {
+  it('never touches a file that a keeper made', async () => {
     const place = folder();
     const own = openDatabase(place, migrations);
     createWater(
@@ -100,7 +100,7 @@ describe('the demo of Tern Lane', () => {
       now,
     );
     own.$client.close();
-    expect(() => prepareDemo(place, migrations, now)).toThrow(/holds data of a keeper/);
+    await expect(prepareDemo(place, migrations, now)).rejects.toThrow(/holds data of a keeper/);
     const after = openDatabase(place, migrations);
     expect(listWaters(after).map((w) => w.name)).toEqual(['Mine']);
     after.$client.close();
@@ -108,7 +108,7 @@ describe('the demo of Tern Lane', () => {
 });
 
 describe('a file of another version', () => {
-  it('is copied aside before a migration touches it', () => {
+  it('is copied aside before a migration touches it', async () => {
     const place = folder();
     const database = openDatabase(place, migrations);
     // As if the last migration had not been there yet.
@@ -118,7 +118,7 @@ describe('a file of another version', () => {
     expect(readdirSync(join(place, 'backups'))).toHaveLength(1);
   });
 
-  it('of a newer Hedge Lamp is refused and left alone', () => {
+  it('of a newer Hedge Lamp is refused and left alone', async () => {
     const place = folder();
     const database = openDatabase(place, migrations);
     database.$client.exec("insert into __drizzle_migrations (hash, created_at) values ('x', 9999999999999)");

@@ -57,5 +57,7 @@ export const ReadingSchema = ReadingDraftSchema.extend({
   version: z.int().positive(),
   createdAt: InstantSchema,
   deletedAt: InstantSchema.nullable(),
+  /** How far the clock of the device was ahead of the server's when this was kept, ms; left out where they agreed. */
+  clockAhead: z.int().optional(),
 }).meta({ id: 'Reading' });
 export type Reading = z.infer<typeof ReadingSchema>;

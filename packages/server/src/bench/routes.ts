@@ -2,7 +2,7 @@ import { RunDraftSchema, RunEventSchema, RunSchema } from '@hedge-lamp/core/benc
 import { IdSchema } from '@hedge-lamp/core/readings';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
-import { type Context, typed } from '../context';
+import { type Context, toldBy, typed } from '../context';
 import { ProblemSchema } from '../problem';
 import { addEvents, openRuns, runOf, startRun } from './store';
 
@@ -10,7 +10,8 @@ const WithId = z.object({ id: IdSchema });
 const answers = { 404: ProblemSchema, 409: ProblemSchema, 422: ProblemSchema };
 const tags = ['bench'];
 
-export function runRoutes(app: FastifyInstance, { database, now }: Context): void {
+export function runRoutes(app: FastifyInstance, context: Context): void {
+  const { database, now, timerNow } = context;
   const api = typed(app);
 
   api.get(
@@ -66,6 +67,10 @@ export function runRoutes(app: FastifyInstance, { database, now }: Context): voi
         response: { 200: RunSchema, ...answers },
       },
     },
-    (request) => addEvents(database, request.params.id, request.body.events, now()),
+    (request) =>
+      addEvents(database, request.params.id, request.body.events, timerNow(), {
+        date: now(),
+        ...toldBy(request, context),
+      }),
   );
 }

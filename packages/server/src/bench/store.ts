@@ -11,7 +11,9 @@ import {
 } from '@hedge-lamp/core/bench';
 import { type MethodBook, methodOf } from '@hedge-lamp/core/methods';
 import { and, asc, eq, gt, isNull } from 'drizzle-orm';
+import type { Told } from '../context';
 import type { Queries } from '../database/open-database';
+import { writing } from '../database/writing';
 import { conflict, gone, refused, within } from '../problem';
 import { noteUse } from '../methods/kit-store';
 import { methodBook } from '../methods/store';
@@ -81,7 +83,10 @@ const asKept = (draft: RunDraft, kept: RunDraft): RunDraft => ({
   })),
 });
 
-export function startRun(database: Queries, draft: RunDraft): { run: Run; made: boolean } {
+export const startRun = (database: Queries, draft: RunDraft): { run: Run; made: boolean } =>
+  writing(database, (tx) => begin(tx, draft));
+
+function begin(database: Queries, draft: RunDraft): { run: Run; made: boolean } {
   const there = database.select().from(runsTable).where(eq(runsTable.id, draft.id)).get();
   if (there) {
     if (sameContent(asKept(draft, there), there)) return { run: runOf(database, draft.id), made: false };
@@ -127,35 +132,58 @@ function knownTests(run: Run, events: readonly RunEvent[], book: MethodBook): Se
   return new Set(tests.map((t) => t.id));
 }
 
+/** Sent again an event is the same one, or it is none. @throws ProblemError */
+function checkSame(database: Queries, runId: string, event: RunEvent, k: number): void {
+  const there = database.select().from(runEventsTable).where(eq(runEventsTable.id, event.id)).get();
+  if (there?.runId === runId && sameContent(event, there.event) && sameContent(there.event, event)) return;
+  throw within(
+    `events.${k}`,
+    conflict('Something different is kept under the identifier of this event.', there?.event ?? null),
+  );
+}
+
 /**
  * Adds events to a run and keeps the readings that they confirm, in one transaction: either the events and
  * the readings are on disk, or neither. Events already there are left alone.
+ * @param now the instant that the timers go by
+ * @param dated the instant as things are dated, and what the device's clock says
  */
-export function addEvents(database: Queries, runId: string, events: readonly RunEvent[], now: number): Run {
-  return database.transaction((tx) => {
+export function addEvents(
+  database: Queries,
+  runId: string,
+  events: readonly RunEvent[],
+  now: number,
+  dated: Told & { readonly date: number } = { date: now, horizon: now, clockAhead: null },
+): Run {
+  // A clock that was set while the run is live dates its readings, and moves none of its timers.
+  const asDated = (instant: number) => Math.min(instant, now) + (dated.date - now);
+  return writing(database, (tx) => {
     const run = runOf(tx, runId);
     const book = methodBook(tx);
     const known = knownTests(run, events, book);
     events.forEach(({ testId }, k) => {
       if (!known.has(testId)) throw refused(`events.${k}.testId`, 'This run has no such test.');
     });
-    for (const event of events)
-      tx.insert(runEventsTable)
+    events.forEach((event, k) => {
+      const made = tx
+        .insert(runEventsTable)
         .values({ id: event.id, runId, event, receivedAt: now })
         .onConflictDoNothing()
-        .run();
+        .run().changes;
+      if (made === 0) checkSame(tx, runId, event, k);
+    });
     const all = eventsOf(tx, runId);
     const tubes = tubesAt(run, all, now, book);
     for (const { testId, test, reagentAt, method } of tubes)
       if (reagentAt !== null && test.kitId !== null)
-        noteUse(tx, { id: testId, kitId: test.kitId, methodId: method.id, at: reagentAt });
+        noteUse(tx, { id: testId, kitId: test.kitId, methodId: method.id, at: asDated(reagentAt) });
     for (const event of events) {
       const tube = tubes.find((t) => t.testId === event.testId)!;
       if (event.type !== 'confirmed' || tube.readingIds[event.pad ?? 0] !== event.readingId) continue;
       const draft = keptReading(run, tube, event);
       if (!draft || run.events.some((e) => e.id === event.id)) continue;
       // A clock that runs ahead must not cost a reading that was just made here.
-      keepReading(tx, { ...draft, takenAt: Math.min(draft.takenAt, now) }, now);
+      keepReading(tx, { ...draft, takenAt: asDated(draft.takenAt) }, dated.date, dated);
     }
     const finishedAt = isFinished(tubes) ? (run.finishedAt ?? now) : null;
     tx.update(runsTable).set({ finishedAt }).where(eq(runsTable.id, runId)).run();

@@ -2,6 +2,7 @@ import { type OwnCard, OwnCardSchema, checkOwnCard } from '@hedge-lamp/core/colo
 import { FieldError } from '@hedge-lamp/core/quantity';
 import { and, asc, desc, eq, isNotNull, isNull } from 'drizzle-orm';
 import type { Queries } from '../database/open-database';
+import { writing } from '../database/writing';
 import { conflict, gone, refused } from '../problem';
 import { sameContent } from '../same-content';
 import { ownCardsTable } from './table';
@@ -48,7 +49,7 @@ export function saveCard(database: Queries, card: OwnCard, now: number): { card:
       'card.id',
       'The card must go by the identifier that it is kept under.',
     );
-  return database.transaction((tx) => {
+  return writing(database, (tx) => {
     const newest = newestOf(tx, card.id);
     if (newest && newest.version >= card.version) {
       const there = cardVersions(tx, card.id).find((c) => c.version === card.version);

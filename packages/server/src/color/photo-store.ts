@@ -1,82 +1,130 @@
-import { createHash } from 'node:crypto';
-import {
-  closeSync,
-  existsSync,
-  fsyncSync,
-  mkdirSync,
-  openSync,
-  readFileSync,
-  renameSync,
-  writeSync,
-} from 'node:fs';
+import { createHash, randomUUID } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, rmSync, statSync } from 'node:fs';
+import { open, readFile, rename, rm } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { eq } from 'drizzle-orm';
-import exifr from 'exifr';
+import pLimit from 'p-limit';
+import sharp from 'sharp';
+import type { InTurn } from '../door/one-writer';
 import type { Database, Queries } from '../database/open-database';
+import { writing } from '../database/writing';
 import { conflict, gone, refused } from '../problem';
+import { PictureFault, plainJpeg } from './plain-jpeg';
 import { photosTable } from './table';
 
 /** As many bytes as a photograph may have that was scaled on the keeper's device. */
 export const mostPhotoBytes = 4_000_000;
+/** More than any phone takes; a picture that claims more is not opened. */
+const mostPixels = 50_000_000;
+const longestSide = 16_384;
 
 export type KeptPhoto = typeof photosTable.$inferSelect;
 
 const folderOf = (database: Database): string => join(dirname(database.$client.name), 'photos');
 const fileOf = (database: Database, id: string): string => join(folderOf(database), `${id}.jpg`);
+const digestOf = (bytes: Buffer): string => createHash('sha256').update(bytes).digest('hex');
 
-/** Writes a file so that it is whole or not there, also after a power cut. */
-function writeWhole(path: string, bytes: Buffer): void {
-  const unfinished = `${path}.part`;
-  const file = openSync(unfinished, 'w');
-  try {
-    writeSync(file, bytes);
-    fsyncSync(file);
-  } finally {
-    closeSync(file);
-  }
-  renameSync(unfinished, path);
+async function syncFolder(path: string): Promise<void> {
+  // Some systems do not let a folder be opened for this; there a rename is on the disk by itself.
+  const folder = await open(path, 'r').catch(() => null);
+  await folder?.sync().catch(() => undefined);
+  await folder?.close();
 }
 
 /**
- * The picture as it may be kept: a JPEG that does not tell where it was taken.
+ * Writes a file so that it is whole or not there, also after a power cut or on a full disk: beside its place, read back,
+ * and then moved there.
+ */
+async function writeWhole(path: string, bytes: Buffer): Promise<void> {
+  const unfinished = `${path}.${randomUUID()}.part`;
+  try {
+    const file = await open(unfinished, 'wx', 0o600);
+    try {
+      await file.writeFile(bytes);
+      await file.sync();
+    } finally {
+      await file.close();
+    }
+    const back = await readFile(unfinished);
+    if (!back.equals(bytes))
+      throw Object.assign(new Error('The file is not what was written.'), { code: 'EIO' });
+    await rename(unfinished, path);
+    await syncFolder(dirname(path));
+  } catch (error) {
+    await rm(unfinished, { force: true }).catch(() => undefined);
+    throw error;
+  }
+}
+
+/** Takes away what a kill left half written. */
+export function tidyPhotos(database: Database): void {
+  const folder = folderOf(database);
+  if (!existsSync(folder)) return;
+  for (const name of readdirSync(folder))
+    if (name.endsWith('.part')) rmSync(join(folder, name), { force: true });
+}
+
+/**
+ * The picture as it may be kept: a whole JPEG that tells neither where it was taken nor by what.
  * @throws ProblemError 422 for anything else
  */
-async function checked(bytes: Buffer): Promise<void> {
-  if (bytes.length < 4 || bytes[0] !== 0xff || bytes[1] !== 0xd8)
-    throw refused('photo', 'This is not a JPEG photograph. Take or choose the picture again.');
-  const told = await exifr.parse(bytes, { gps: true, xmp: true, iptc: true }).catch(() => null);
-  const where = told && Object.keys(told as object).some((name) => /gps|latitude|longitude/i.test(name));
-  if (where)
-    throw refused(
-      'photo',
-      'This photograph still tells where it was taken. Send it again without its location: Hedge Lamp keeps no places.',
-    );
+async function asKept(sent: Buffer): Promise<Buffer> {
+  try {
+    const { bytes, width, height, needsTurning } = plainJpeg(sent);
+    if (width * height > mostPixels || Math.max(width, height) > longestSide)
+      throw new PictureFault(
+        `A picture of ${width} × ${height} points is not opened. Make it smaller, 50 million points at most.`,
+      );
+    const picture = sharp(needsTurning ? sent : bytes, { failOn: 'error', limitInputPixels: mostPixels });
+    // Turned upright and into plain colors; sharp keeps nothing else of what it told.
+    if (needsTurning) return await picture.rotate().toColorspace('srgb').jpeg({ quality: 92 }).toBuffer();
+    await picture.resize(32, 32, { fit: 'fill' }).raw().toBuffer();
+    return bytes;
+  } catch (error) {
+    if (error instanceof PictureFault) throw refused('photo', error.message);
+    throw refused('photo', 'This photograph cannot be opened: it is damaged. Take or choose it again.');
+  }
 }
 
+/** One at a time: of two sendings of one photograph the second finds the first. */
+const onePhoto = pLimit(1);
+
+const isWhole = (database: Database, { id, bytes }: KeptPhoto): boolean =>
+  existsSync(fileOf(database, id)) && statSync(fileOf(database, id)).size === bytes;
+
 /**
- * Keeps a photograph. The same one sent twice is kept once.
- * @throws ProblemError 422 for what is no photograph or tells a place, 409 for another one under the same identifier
+ * Keeps a photograph. The same one sent twice is kept once; one whose file is missing or short is written again.
+ * @throws ProblemError 422 for what is no photograph, 409 for another one under the same identifier
  */
-export async function keepPhoto(
+export const keepPhoto = (
   database: Database,
   id: string,
-  bytes: Buffer,
-  now: number,
-): Promise<{ photo: KeptPhoto; made: boolean }> {
-  await checked(bytes);
-  const digest = createHash('sha256').update(bytes).digest('hex');
-  const there = database.select().from(photosTable).where(eq(photosTable.id, id)).get();
-  if (there) {
-    if (there.digest === digest) return { photo: there, made: false };
-    throw conflict('Another photograph is kept under this identifier.', there);
-  }
-  mkdirSync(folderOf(database), { recursive: true });
-  writeWhole(fileOf(database, id), bytes);
-  const photo: KeptPhoto = { id, digest, bytes: bytes.length, createdAt: now, deletedAt: null };
-  // Two sendings at once: whichever row is first, the file holds the same bytes.
-  database.insert(photosTable).values(photo).onConflictDoNothing().run();
-  return { photo, made: true };
-}
+  sent: Buffer,
+  now: () => number,
+  inTurn: InTurn,
+): Promise<{ photo: KeptPhoto; made: boolean }> =>
+  onePhoto(async () => {
+    const digest = digestOf(sent);
+    const there = database.select().from(photosTable).where(eq(photosTable.id, id)).get();
+    if (there && there.digest !== digest)
+      throw conflict('Another photograph is kept under this identifier.', there);
+    if (there && isWhole(database, there)) return { photo: there, made: false };
+    const bytes = await asKept(sent);
+    mkdirSync(folderOf(database), { recursive: true, mode: 0o700 });
+    await writeWhole(fileOf(database, id), bytes);
+    const photo: KeptPhoto = {
+      ...(there ?? { id, digest, createdAt: now(), deletedAt: null, purgeAt: null }),
+      bytes: bytes.length,
+    };
+    await inTurn(() =>
+      database
+        .insert(photosTable)
+        .values(photo)
+        .onConflictDoUpdate({ target: photosTable.id, set: { bytes: photo.bytes } })
+        .run(),
+    );
+    return { photo, made: !there };
+  });
 
 const photoOf = (database: Queries, id: string): KeptPhoto => {
   const photo = database.select().from(photosTable).where(eq(photosTable.id, id)).get();
@@ -84,17 +132,32 @@ const photoOf = (database: Queries, id: string): KeptPhoto => {
   return photo;
 };
 
-/** @throws ProblemError 404 for one that is not here or was taken away */
-export function photoBytes(database: Database, id: string): Buffer {
+/** @throws ProblemError 404 for one that is not here, was taken away, or is not whole */
+export async function photoBytes(database: Database, id: string): Promise<Buffer> {
   const photo = photoOf(database, id);
-  if (photo.deletedAt !== null || !existsSync(fileOf(database, id))) throw gone('This photograph');
-  return readFileSync(fileOf(database, id));
+  if (photo.deletedAt !== null || !isWhole(database, photo)) throw gone('This photograph');
+  return readFile(fileOf(database, id));
 }
 
-/** Takes a photograph away or brings it back; the reading stays as it is. */
-export function markPhotoDeleted(database: Database, id: string, deletedAt: number | null): KeptPhoto {
-  const photo = photoOf(database, id);
-  if ((photo.deletedAt === null) === (deletedAt === null)) return photo;
-  database.update(photosTable).set({ deletedAt }).where(eq(photosTable.id, id)).run();
-  return { ...photo, deletedAt };
+/**
+ * Takes a photograph away or brings it back; the reading stays as it is.
+ * @param purgeAt when it goes for good, where that is wanted
+ */
+export function markPhotoDeleted(
+  database: Database,
+  id: string,
+  deletedAt: number | null,
+  purgeAt: number | null = null,
+): KeptPhoto {
+  return writing(database, (tx) => {
+    const photo = photoOf(tx, id);
+    const marked = { deletedAt: deletedAt === null ? null : (photo.deletedAt ?? deletedAt), purgeAt };
+    tx.update(photosTable).set(marked).where(eq(photosTable.id, id)).run();
+    return { ...photo, ...marked };
+  });
+}
+
+/** Removes the files of photographs whose rows are gone for good. */
+export function removePhotoFiles(database: Database, ids: readonly string[]): void {
+  for (const id of ids) rmSync(fileOf(database, id), { force: true });
 }

@@ -2,7 +2,8 @@ import { OwnCardSchema } from '@hedge-lamp/core/color';
 import { IdSchema, InstantSchema } from '@hedge-lamp/core/readings';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
-import { type Context, typed } from '../context';
+import { type Context, ForGoodSchema, typed } from '../context';
+import { purgePhoto, purgeWait } from '../database/purge';
 import { ProblemSchema } from '../problem';
 import { listCards, markCardDeleted, saveCard } from './card-store';
 import { keepPhoto, markPhotoDeleted, mostPhotoBytes, photoBytes } from './photo-store';
@@ -80,7 +81,7 @@ export function cardRoutes(app: FastifyInstance, { database, now }: Context): vo
   );
 }
 
-export function photoRoutes(app: FastifyInstance, { database, now }: Context): void {
+export function photoRoutes(app: FastifyInstance, { database, now, inTurn }: Context): void {
   const api = typed(app);
   const tags = ['photos'];
   app.addContentTypeParser(
@@ -93,9 +94,11 @@ export function photoRoutes(app: FastifyInstance, { database, now }: Context): v
     '/api/photos/:id',
     {
       bodyLimit: mostPhotoBytes,
+      config: { takesItsTurn: true },
       schema: {
         tags,
-        summary: 'Keep a photograph (image/jpeg, without location); sending it again changes nothing',
+        summary:
+          'Keep a photograph (image/jpeg); what it tells of its place and maker is taken out. Sending it again changes nothing',
         consumes: ['image/jpeg'],
         params: WithId,
         response: { 200: KeptPhotoSchema, 201: KeptPhotoSchema, ...answers },
@@ -103,7 +106,7 @@ export function photoRoutes(app: FastifyInstance, { database, now }: Context): v
     },
     async (request, reply) => {
       const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
-      const { photo, made } = await keepPhoto(database, request.params.id, bytes, now());
+      const { photo, made } = await keepPhoto(database, request.params.id, bytes, now, inTurn);
       reply.code(made ? 201 : 200);
       return photo;
     },
@@ -111,23 +114,31 @@ export function photoRoutes(app: FastifyInstance, { database, now }: Context): v
   app.get<{ Params: { id: string } }>(
     '/api/photos/:id',
     { schema: { tags, summary: 'A photograph', params: WithId, produces: ['image/jpeg'] } },
-    (request, reply) => {
-      const bytes = photoBytes(database, request.params.id);
-      // Kept by the browser for as long as it is shown, not longer: it may be taken away.
-      return reply.type('image/jpeg').header('cache-control', 'private, no-cache').send(bytes);
+    async (request, reply) => {
+      const bytes = await photoBytes(database, request.params.id);
+      return reply.type('image/jpeg').send(bytes);
     },
   );
   api.delete(
     '/api/photos/:id',
     {
+      config: { takesItsTurn: true },
       schema: {
         tags,
-        summary: 'Take a photograph away; it can be brought back, and its reading stays',
+        summary: 'Take a photograph away; its reading stays. It can be brought back unless it goes for good',
         params: WithId,
+        querystring: ForGoodSchema,
         response: { 200: KeptPhotoSchema, ...answers },
       },
     },
-    (request) => markPhotoDeleted(database, request.params.id, now()),
+    async (request) => {
+      const { id } = request.params;
+      const { forGood } = request.query;
+      const purgeAt = forGood ? now() + (forGood === 'at-once' ? 0 : purgeWait) : null;
+      const photo = await inTurn(() => markPhotoDeleted(database, id, now(), purgeAt));
+      if (forGood === 'at-once') await purgePhoto(database, id, inTurn);
+      return photo;
+    },
   );
   api.post(
     '/api/photos/:id/restore',

@@ -6,8 +6,9 @@ import type {
 } from '@hedge-lamp/core/cycle';
 import { and, asc, desc, eq, isNull } from 'drizzle-orm';
 import type { Queries } from '../database/open-database';
+import { writing } from '../database/writing';
 import { conflict, gone, refused } from '../problem';
-import { refuseFuture } from '../refuse-future';
+import { refuseFuture } from '../clock/refuse-future';
 import { sameContent } from '../same-content';
 import { changeWater, waterOf } from '../waters/store';
 import { cycleStartsTable, forecastsTable } from './table';
@@ -81,7 +82,7 @@ export function createStart(
   draft: CycleStartDraft,
   now: number,
 ): { start: CycleStart; made: boolean } {
-  return database.transaction((tx) => {
+  return writing(database, (tx) => {
     const there = tx.select().from(cycleStartsTable).where(eq(cycleStartsTable.id, draft.id)).get();
     if (there) {
       if (sameContent(draft, there.document)) return { start: fromRow(there), made: false };
@@ -111,8 +112,10 @@ export function changeStart(
   seen: number,
   now: number,
 ): CycleStart {
-  return database.transaction((tx) => {
+  return writing(database, (tx) => {
     const current = startOf(tx, draft.id);
+    // Sent again after its answer was lost.
+    if (current.version === seen + 1 && sameContent(draft, current)) return current;
     if (current.version !== seen)
       throw conflict(
         'This cycle was changed elsewhere since you opened it. Compare before you save.',
@@ -137,7 +140,7 @@ export function markStartDeleted(
   deletedAt: number | null,
   now: number,
 ): CycleStart {
-  return database.transaction((tx) => {
+  return writing(database, (tx) => {
     const start = startOf(tx, id);
     if (deletedAt === null) check(tx, start, now);
     tx.update(cycleStartsTable)
@@ -164,28 +167,38 @@ export function keepForecast(
   draft: ForecastRecordDraft,
   now: number,
 ): { forecast: ForecastRecord; made: boolean } {
-  startOf(database, draft.startId);
-  const there = database
-    .select({ document: forecastsTable.document })
-    .from(forecastsTable)
-    .where(
-      and(
-        eq(forecastsTable.startId, draft.startId),
-        eq(forecastsTable.newestReadingAt, draft.newestReadingAt),
-      ),
-    )
-    .get();
-  if (there) return { forecast: there.document, made: false };
-  refuseFuture(draft.madeAt, now, 'madeAt');
-  const forecast: ForecastRecord = { ...draft, createdAt: now };
-  database
-    .insert(forecastsTable)
-    .values({
-      id: draft.id,
-      startId: draft.startId,
-      newestReadingAt: draft.newestReadingAt,
-      document: forecast,
-    })
-    .run();
-  return { forecast, made: true };
+  return writing(database, (tx) => {
+    startOf(tx, draft.startId);
+    const own = tx
+      .select({ document: forecastsTable.document })
+      .from(forecastsTable)
+      .where(eq(forecastsTable.id, draft.id))
+      .get();
+    if (own) {
+      if (sameContent(draft, own.document)) return { forecast: own.document, made: false };
+      throw conflict('Something different is kept under this identifier.', own.document);
+    }
+    const there = tx
+      .select({ document: forecastsTable.document })
+      .from(forecastsTable)
+      .where(
+        and(
+          eq(forecastsTable.startId, draft.startId),
+          eq(forecastsTable.newestReadingAt, draft.newestReadingAt),
+        ),
+      )
+      .get();
+    if (there) return { forecast: there.document, made: false };
+    refuseFuture(draft.madeAt, now, 'madeAt');
+    const forecast: ForecastRecord = { ...draft, createdAt: now };
+    tx.insert(forecastsTable)
+      .values({
+        id: draft.id,
+        startId: draft.startId,
+        newestReadingAt: draft.newestReadingAt,
+        document: forecast,
+      })
+      .run();
+    return { forecast, made: true };
+  });
 }

@@ -1,12 +1,19 @@
-import { existsSync, mkdirSync, readFileSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, readFileSync, readdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import Sqlite from 'better-sqlite3';
 import { type BetterSQLite3Database, drizzle } from 'drizzle-orm/better-sqlite3';
 import type { BaseSQLiteDatabase } from 'drizzle-orm/sqlite-core';
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
+import { FolderFault, faultOf } from './folder-fault';
+import { hadData, remember } from './folder-memory';
 import * as schema from './schema';
+import { watchFiles } from './watched-files';
 
-export type Database = BetterSQLite3Database<typeof schema> & { readonly $client: Sqlite.Database };
+export type Database = BetterSQLite3Database<typeof schema> & {
+  readonly $client: Sqlite.Database;
+  /** False once a file of the database was deleted or replaced under the server. */
+  readonly isThere: () => boolean;
+};
 
 /** What stores work with: the database itself or a transaction on it. */
 export type Queries = BaseSQLiteDatabase<'sync', Sqlite.RunResult, typeof schema>;
@@ -31,39 +38,88 @@ function shippedMigrations(migrations: string): number {
 /** Copies the whole file aside, consistently even while others write. */
 function putAside(client: Sqlite.Database, folder: string, now: Date): string {
   const backups = join(folder, 'backups');
-  mkdirSync(backups, { recursive: true });
+  mkdirSync(backups, { recursive: true, mode: 0o700 });
   const copy = join(backups, `hedge-lamp-${now.toISOString().replace(/[:.]/g, '-')}.sqlite`);
   client.prepare('vacuum into ?').run(copy);
   return copy;
 }
 
+/** Only whoever runs the server reads what is kept here. */
+function closeToOthers(folder: string): void {
+  chmodSync(folder, 0o700);
+  for (const entry of readdirSync(folder, { withFileTypes: true })) {
+    const path = join(folder, entry.name);
+    if (entry.isFile() && /^(hedge-lamp|lock)\./.test(entry.name)) chmodSync(path, 0o600);
+    if (!entry.isDirectory() || !['photos', 'backups'].includes(entry.name)) continue;
+    chmodSync(path, 0o700);
+    for (const name of readdirSync(path)) chmodSync(join(path, name), 0o600);
+  }
+}
+
+/** True where a file must be made anew. @throws FolderFault where one was expected and is missing or empty */
+function isFresh(folder: string, anew: boolean): boolean {
+  const file = databaseFile(folder);
+  const is = !existsSync(file) ? 'missing' : statSync(file).size === 0 ? 'empty' : 'there';
+  if (is === 'there') return false;
+  // One that was killed at its very first start leaves an empty file, and nothing else.
+  if (anew || !hadData(folder)) return true;
+  throw new FolderFault(
+    `The data file ${file} is ${is}, and this folder had one. No new one was made. Put it back, or a copy from the folder backups beside it; or name another folder in HEDGE_LAMP_DATA.`,
+  );
+}
+
+/** @throws FolderFault for a file that is not whole */
+function checkWhole(client: Sqlite.Database, folder: string): void {
+  const found = client.pragma('quick_check(1)', { simple: true });
+  if (found !== 'ok')
+    throw new FolderFault(
+      `The data file in ${folder} is damaged (${String(found)}). Nothing was changed. Put back a copy from the folder backups in it, or name another folder in HEDGE_LAMP_DATA.`,
+    );
+}
+
 /**
  * Opens the file of a data folder, making both when missing, and brings it to the present schema. A file that
- * holds anything is copied into `backups` before a migration touches it.
- * @param folder the data folder
+ * holds anything is checked, and copied into `backups` before a migration touches it.
+ * @param folder the data folder; the caller holds its lock
  * @param migrations the folder of generated migrations
- * @throws Error when the file was made by a newer version than this one
+ * @param anew true where a missing file may be made anew though there was one: the demo
+ * @throws FolderFault for a file that is damaged, missing where one was, or made by a newer version; for a folder that
+ * cannot be written or is full
  */
-export function openDatabase(folder: string, migrations: string, now = new Date()): Database {
-  mkdirSync(folder, { recursive: true });
-  const fresh = !existsSync(databaseFile(folder));
-  const client = new Sqlite(databaseFile(folder));
-  client.pragma('journal_mode = WAL');
-  // A reading that was answered as kept must survive a power cut, so every commit reaches the disk.
-  client.pragma('synchronous = FULL');
-  client.pragma('busy_timeout = 5000');
-  // KiB kept in memory: the newest readings of a hundred waters lie on more pages than the 2 MB that SQLite keeps.
-  client.pragma('cache_size = -32768');
-  const [applied, shipped] = [appliedMigrations(client), shippedMigrations(migrations)];
-  if (applied > shipped) {
-    client.close();
-    throw new Error(
-      `${databaseFile(folder)} was made by a newer Hedge Lamp than this one. Start the newer one, or choose another folder with HEDGE_LAMP_DATA.`,
-    );
+export function openDatabase(
+  folder: string,
+  migrations: string,
+  { anew = false, now = new Date() }: { readonly anew?: boolean; readonly now?: Date } = {},
+): Database {
+  let client: Sqlite.Database | undefined;
+  try {
+    mkdirSync(folder, { recursive: true, mode: 0o700 });
+    const fresh = isFresh(folder, anew);
+    client = new Sqlite(databaseFile(folder));
+    if (!fresh) checkWhole(client, folder);
+    client.pragma('journal_mode = WAL');
+    // A reading that was answered as kept must survive a power cut, so every commit reaches the disk.
+    client.pragma('synchronous = FULL');
+    client.pragma('busy_timeout = 5000');
+    // KiB kept in memory: the newest readings of a hundred waters lie on more pages than the 2 MB that SQLite keeps.
+    client.pragma('cache_size = -32768');
+    const [applied, shipped] = [appliedMigrations(client), shippedMigrations(migrations)];
+    if (applied > shipped)
+      throw new FolderFault(
+        `${databaseFile(folder)} was made by a newer Hedge Lamp than this one. Start the newer one, or name another folder in HEDGE_LAMP_DATA.`,
+      );
+    if (!fresh && applied < shipped) putAside(client, folder, now);
+    const database = drizzle(client, { schema });
+    migrate(database, { migrationsFolder: migrations });
+    client.pragma('foreign_keys = ON');
+    // What goes for good is overwritten, not only forgotten.
+    client.pragma('secure_delete = ON');
+    remember(folder);
+    closeToOthers(folder);
+    const file = databaseFile(folder);
+    return Object.assign(database, { isThere: watchFiles([file, `${file}-wal`]) });
+  } catch (error) {
+    client?.close();
+    throw faultOf(error, folder);
   }
-  if (!fresh && applied < shipped) putAside(client, folder, now);
-  const database = drizzle(client, { schema });
-  migrate(database, { migrationsFolder: migrations });
-  client.pragma('foreign_keys = ON');
-  return database;
 }

@@ -6,4 +6,5 @@ export { kitUsesTable, kitsTable, methodsTable } from '../methods/table';
 export { readingVersionsTable, readingsTable } from '../readings/table';
 export { runEventsTable, runsTable } from '../bench/table';
 export { watersTable } from '../waters/table';
+export { madeAsTable } from './made-as-table';
 export { marksTable } from './marks-table';

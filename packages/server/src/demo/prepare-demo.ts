@@ -1,13 +1,14 @@
 import { existsSync, mkdirSync, renameSync } from 'node:fs';
 import { join } from 'node:path';
 import { seededRandom } from '@hedge-lamp/core/practice';
-import { ReadingDraftSchema } from '@hedge-lamp/core/readings';
 import { eq } from 'drizzle-orm';
 import { saveCard } from '../color/card-store';
 import { createStart, keepForecast } from '../cycle/store';
+import { FolderFault } from '../database/folder-fault';
 import { marksTable } from '../database/marks-table';
 import { type Database, databaseFile, openDatabase } from '../database/open-database';
-import { createKit, noteUse } from '../methods/kit-store';
+import { writing } from '../database/writing';
+import { createKit } from '../methods/kit-store';
 import { keepReadings } from '../readings/store';
 import { keepDeed } from '../remedies/store';
 import { createWater } from '../waters/store';
@@ -43,25 +44,28 @@ function putAside(folder: string, madeOn: string): void {
  * always due today.
  * @throws Error when the folder holds data that is no demo: a keeper's own file is never touched
  */
-export function prepareDemo(folder: string, migrations: string, now: number): Database {
+export async function prepareDemo(folder: string, migrations: string, now: number): Promise<Database> {
   const today = new Date(now).toISOString().slice(0, 10);
   if (existsSync(databaseFile(folder))) {
-    const there = openDatabase(folder, migrations);
+    const there = openDatabase(folder, migrations, { anew: true });
     const madeOn = demoDayOf(there);
     if (madeOn === today) return there;
     // A demo that was cut short while it was made leaves an empty file behind.
     const empty = there.select().from(watersTable).limit(1).all().length === 0;
     there.$client.close();
     if (madeOn === null && !empty)
-      throw new Error(
+      throw new FolderFault(
         `${folder} holds data of a keeper, not of the demo. It was left alone; choose another folder with HEDGE_LAMP_DATA.`,
       );
     putAside(folder, madeOn ?? 'unfinished');
   }
-  const database = openDatabase(folder, migrations);
+  // What is missing here is only made-up data.
+  const database = openDatabase(folder, migrations, { anew: true });
   const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
   const { waters, readings, deeds, kits, cycles } = ternLane(now, zone);
-  database.transaction((tx) => {
+  const unfinished = { name: mark, value: 'unfinished' };
+  writing(database, (tx) => {
+    tx.insert(marksTable).values(unfinished).run();
     // A second apart, so that the order of the list is the order of the scenario; sources are there before
     // the waters that name them.
     const order = new Map(waters.map((water, k) => [water.id, now - 366 * day + k * 1000]));
@@ -69,16 +73,11 @@ export function prepareDemo(folder: string, migrations: string, now: number): Da
       (a, b) => Number(a.sourceWaterId !== null) - Number(b.sourceWaterId !== null),
     );
     sourcesFirst.forEach((water) => createWater(tx, water, order.get(water.id)!));
-    // On the same connection, so within the same transaction.
-    keepReadings(
-      database,
-      readings.map((r) => ReadingDraftSchema.parse(r)),
-      now,
-    );
+  });
+  await keepReadings(database, readings, now);
+  writing(database, (tx) => {
     kits.forEach((kit) => createKit(tx, kit, now));
     saveCard(tx, ternLaneCard(now), now);
-    for (const { id, kitId, methodId, takenAt } of readings)
-      if (kitId !== null && methodId !== null) noteUse(tx, { id, kitId, methodId, at: takenAt });
     deeds.forEach((deed) => keepDeed(tx, deed, now));
     const drawn = seededRandom(77);
     cycles.forEach((cycle, k) => {
@@ -86,7 +85,7 @@ export function prepareDemo(folder: string, migrations: string, now: number): Da
       for (const forecast of forecastsThen(database, start, now, lookedOn[k] ?? [], drawn))
         keepForecast(tx, forecast, now);
     });
-    tx.insert(marksTable).values({ name: mark, value: today }).run();
+    tx.update(marksTable).set({ value: today }).where(eq(marksTable.name, mark)).run();
   });
   return database;
 }

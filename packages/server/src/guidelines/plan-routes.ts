@@ -4,6 +4,7 @@ import { PlanSchema } from '@hedge-lamp/core/remedies';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
 import { type Context, typed } from '../context';
+import { writing } from '../database/writing';
 import { ProblemSchema, conflict } from '../problem';
 import { keepTick, putOff, putOffLines, takeBack } from '../remedies/plan-store';
 import { waterOf } from '../waters/store';
@@ -60,7 +61,7 @@ export function planRoutes(app: FastifyInstance, { database, now }: Context): vo
     (request) => {
       const { id } = waterOf(database, request.params.id);
       const tick = request.body;
-      database.transaction((within) => keepTick(within, id, tick, () => standing(id, tick.lineId), now()));
+      writing(database, (tx) => keepTick(tx, id, tick, () => standing(id, tick.lineId), now()));
       return planOfWater(id);
     },
   );
@@ -77,7 +78,7 @@ export function planRoutes(app: FastifyInstance, { database, now }: Context): vo
     },
     (request) => {
       const { id } = waterOf(database, request.params.id);
-      database.transaction((within) => takeBack(within, id, request.params.tickId, now()));
+      writing(database, (tx) => takeBack(tx, id, request.params.tickId, now()));
       return planOfWater(id);
     },
   );

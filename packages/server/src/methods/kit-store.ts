@@ -1,6 +1,8 @@
 import { type Kit, type KitDraft, type KitUse, methodOf, paceDays } from '@hedge-lamp/core/methods';
 import { and, asc, eq, gte, isNull } from 'drizzle-orm';
 import type { Queries } from '../database/open-database';
+import { noteMade, wasMadeAs } from '../database/made-as';
+import { writing } from '../database/writing';
 import { conflict, gone, within } from '../problem';
 import { sameContent } from '../same-content';
 import { methodBook } from './store';
@@ -60,21 +62,26 @@ function checkTests(database: Queries, draft: KitDraft): void {
 
 /** Keeps a new kit. The same one sent twice is kept once. */
 export function createKit(database: Queries, draft: KitDraft, now: number): { kit: Kit; made: boolean } {
-  const there = database.select().from(kitsTable).where(eq(kitsTable.id, draft.id)).get();
-  if (there) {
-    if (sameContent(draft, there)) return { kit: withUses(database, there, now), made: false };
-    throw conflict('A different kit is kept under this identifier.', withUses(database, there, now));
-  }
-  checkTests(database, draft);
-  const row: Row = { ...draft, version: 1, createdAt: now, deletedAt: null };
-  database.insert(kitsTable).values(row).run();
-  return { kit: withUses(database, row, now), made: true };
+  return writing(database, (tx) => {
+    const there = tx.select().from(kitsTable).where(eq(kitsTable.id, draft.id)).get();
+    if (there) {
+      if (wasMadeAs(tx, draft.id, draft) || sameContent(draft, there))
+        return { kit: withUses(tx, there, now), made: false };
+      throw conflict('A different kit is kept under this identifier.', withUses(tx, there, now));
+    }
+    checkTests(tx, draft);
+    const row: Row = { ...draft, version: 1, createdAt: now, deletedAt: null };
+    tx.insert(kitsTable).values(row).run();
+    noteMade(tx, draft.id, draft);
+    return { kit: withUses(tx, row, now), made: true };
+  });
 }
 
 /** Changes a kit, if nobody else did since the version that the caller saw. */
 export function changeKit(database: Queries, draft: KitDraft, seen: number, now: number): Kit {
-  return database.transaction((tx) => {
+  return writing(database, (tx) => {
     const current = rowOf(tx, draft.id);
+    if (current.version === seen + 1 && sameContent(draft, current)) return withUses(tx, current, now);
     if (current.version !== seen)
       throw conflict(
         'This kit was changed elsewhere since you opened it. Compare before you save.',
@@ -89,11 +96,13 @@ export function changeKit(database: Queries, draft: KitDraft, seen: number, now:
 
 /** Puts a kit away or brings it back; asking twice is the same as asking once. */
 export function markKitDeleted(database: Queries, id: string, deletedAt: number | null, now: number): Kit {
-  const row = rowOf(database, id);
-  if ((row.deletedAt === null) === (deletedAt === null)) return withUses(database, row, now);
-  const marked = { ...row, deletedAt, version: row.version + 1 };
-  database.update(kitsTable).set(marked).where(eq(kitsTable.id, id)).run();
-  return withUses(database, marked, now);
+  return writing(database, (tx) => {
+    const row = rowOf(tx, id);
+    if ((row.deletedAt === null) === (deletedAt === null)) return withUses(tx, row, now);
+    const marked = { ...row, deletedAt, version: row.version + 1 };
+    tx.update(kitsTable).set(marked).where(eq(kitsTable.id, id)).run();
+    return withUses(tx, marked, now);
+  });
 }
 
 /** Notes that reagent of a kit was used; the same use noted twice counts once. */

@@ -2,6 +2,7 @@ import { type Method, type MethodBook, bookOf, readMethod, shippedMethods } from
 import { and, asc, desc, eq, isNotNull, isNull } from 'drizzle-orm';
 import { cardVersions } from '../color/card-store';
 import type { Queries } from '../database/open-database';
+import { writing } from '../database/writing';
 import { ProblemError, conflict, gone, problem, refused } from '../problem';
 import { sameContent } from '../same-content';
 import { methodsTable } from './table';
@@ -19,12 +20,15 @@ export const listMethods = (database: Queries): KeptMethod[] =>
     .orderBy(asc(methodsTable.savedAt), asc(methodsTable.version))
     .all();
 
+const shipped = bookOf([]);
+const shippedIds = new Set(shippedMethods.map((m) => m.id));
+
 /** Where the methods of this file are looked up. Only what is asked for is read. */
 export function methodBook(database: Queries): MethodBook {
   const asked = new Map<string, MethodBook>();
   return {
     find(id, version) {
-      if (shippedMethods.some((m) => m.id === id)) return bookOf([]).find(id, version);
+      if (shippedIds.has(id)) return shipped.find(id, version);
       const book =
         asked.get(id) ??
         bookOf(
@@ -74,7 +78,7 @@ export function saveMethod(
       'method.id',
       'A method that ships with Hedge Lamp is not changed. Copy it and edit the copy.',
     );
-  return database.transaction((tx) => {
+  return writing(database, (tx) => {
     const newest = newestOf(tx, method.id);
     if (newest && newest.version >= method.version) {
       const there = tx

@@ -7,7 +7,8 @@ import {
 } from '@hedge-lamp/core/readings';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
-import { type Context, typed } from '../context';
+import { type Context, ForGoodSchema, toldBy, typed } from '../context';
+import { purgeReadings, purgeWait } from '../database/purge';
 import { ProblemSchema } from '../problem';
 import { waterOf } from '../waters/store';
 import {
@@ -23,6 +24,7 @@ import {
 const WithId = z.object({ id: IdSchema });
 const answers = { 404: ProblemSchema, 409: ProblemSchema, 422: ProblemSchema };
 const tags = ['readings'];
+const SeveralSchema = z.object({ readings: z.array(z.unknown()).min(1).max(10_000) });
 
 const ChangeSchema = ReadingDraftSchema.pick({
   methodId: true,
@@ -37,7 +39,8 @@ const ChangeSchema = ReadingDraftSchema.pick({
   samplingPointId: true,
 });
 
-export function readingRoutes(app: FastifyInstance, { database, now }: Context): void {
+export function readingRoutes(app: FastifyInstance, context: Context): void {
+  const { database, now } = context;
   const api = typed(app);
 
   api.get(
@@ -79,7 +82,7 @@ export function readingRoutes(app: FastifyInstance, { database, now }: Context):
       },
     },
     (request, reply) => {
-      const { reading, made } = keepReading(database, request.body, now());
+      const { reading, made } = keepReading(database, request.body, now(), toldBy(request, context));
       reply.code(made ? 201 : 200);
       return reading;
     },
@@ -89,6 +92,8 @@ export function readingRoutes(app: FastifyInstance, { database, now }: Context):
     '/api/readings/bulk',
     {
       bodyLimit: 16 * 1024 * 1024,
+      // Each is checked when its slice comes: all at once would keep everybody waiting.
+      validatorCompiler: () => (value: unknown) => ({ value }),
       schema: {
         tags,
         summary: 'Keep up to 10,000 readings, all or none',
@@ -96,9 +101,9 @@ export function readingRoutes(app: FastifyInstance, { database, now }: Context):
         response: { 200: z.object({ kept: z.int(), alreadyThere: z.int() }), ...answers },
       },
     },
-    (request) => {
-      const { readings } = request.body;
-      const kept = keepReadings(database, readings, now());
+    async (request) => {
+      const { readings } = SeveralSchema.parse(request.body);
+      const kept = await keepReadings(database, readings, now(), toldBy(request, context));
       return { kept, alreadyThere: readings.length - kept };
     },
   );
@@ -122,7 +127,11 @@ export function readingRoutes(app: FastifyInstance, { database, now }: Context):
         response: { 200: ReadingSchema, ...answers },
       },
     },
-    (request) => changeReading(database, request.params.id, request.body.version, request.body.change, now()),
+    (request) => {
+      const { version, change } = request.body;
+      const { horizon } = toldBy(request, context);
+      return changeReading(database, request.params.id, version, change, now(), horizon);
+    },
   );
 
   api.get(
@@ -141,14 +150,23 @@ export function readingRoutes(app: FastifyInstance, { database, now }: Context):
   api.delete(
     '/api/readings/:id',
     {
+      config: { takesItsTurn: true },
       schema: {
         tags,
-        summary: 'Delete a reading; it can be brought back',
+        summary: 'Delete a reading; it can be brought back unless it goes for good',
         params: WithId,
+        querystring: ForGoodSchema,
         response: { 200: ReadingSchema, ...answers },
       },
     },
-    (request) => markDeleted(database, request.params.id, now()),
+    async (request) => {
+      const { id } = request.params;
+      const { forGood } = request.query;
+      const purgeAt = forGood ? now() + (forGood === 'at-once' ? 0 : purgeWait) : null;
+      const deleted = await context.inTurn(() => markDeleted(database, id, now(), purgeAt));
+      if (forGood === 'at-once') await purgeReadings(database, [id], context.inTurn);
+      return deleted;
+    },
   );
 
   api.post(

@@ -6,37 +6,52 @@ import {
   type ParameterId,
   type Reading,
   type ReadingDraft,
+  ReadingDraftSchema,
   interpret,
   measuredIds,
   rangeOf,
 } from '@hedge-lamp/core/readings';
+import SqliteDriver, { type Database as Sqlite } from 'better-sqlite3';
+import { drizzle } from 'drizzle-orm/better-sqlite3';
+import type { SQLiteTable } from 'drizzle-orm/sqlite-core';
 import { type SQL, and, desc, eq, getTableColumns, gte, isNull, lt, lte, or, sql } from 'drizzle-orm';
+import type { Told } from '../context';
 import type { Database, Queries } from '../database/open-database';
+import * as schema from '../database/schema';
+import { writing } from '../database/writing';
+import { breathe } from '../door/one-writer';
 import { conflict, gone, refused, within } from '../problem';
 import { noteUse } from '../methods/kit-store';
 import { methodBook } from '../methods/store';
-import { refuseFuture } from '../refuse-future';
+import { kitUsesTable } from '../methods/table';
+import { refuseFuture } from '../clock/refuse-future';
 import { sameContent } from '../same-content';
 import { waterOf } from '../waters/store';
 import { readingVersionsTable, readingsTable } from './table';
 
 type Row = typeof readingsTable.$inferSelect;
 
-function fromRow({ low, best, high, ...row }: Row): Reading {
-  return { ...row, value: best === null ? null : { low, best, high } };
+function fromRow({ low, best, high, purgeAt: _purgeAt, clockAhead, ...row }: Row): Reading {
+  return {
+    ...row,
+    value: best === null ? null : { low, best, high },
+    ...(clockAhead === null ? {} : { clockAhead }),
+  };
 }
 
-function toRow({ value, ...reading }: Reading): Row {
-  return { ...reading, low: value?.low ?? null, best: value?.best ?? null, high: value?.high ?? null };
+/** A reading as it lies in the file; one that is kept anew goes nowhere for good. */
+function toRow({ value, clockAhead, ...reading }: Reading): Row {
+  const { low, best, high } = value ?? { low: null, best: null, high: null };
+  return { ...reading, low, best, high, purgeAt: null, clockAhead: clockAhead ?? null };
 }
 
 /** A draft with its canonical interval computed. @throws FieldError */
 function computed(
   draft: ReadingDraft,
-  now: number,
+  horizon: number,
   book: MethodBook,
 ): Omit<Reading, 'version' | 'createdAt' | 'deletedAt'> {
-  refuseFuture(draft.takenAt, now, 'takenAt');
+  refuseFuture(draft.takenAt, horizon, 'takenAt');
   const { value } = interpret(draft, book);
   return {
     ...draft,
@@ -63,71 +78,151 @@ function asSent({ methodVersion, ...draft }: ReadingDraft): object {
   return methodVersion === null ? draft : { ...draft, methodVersion };
 }
 
-/** Keeps a reading. The same one sent twice is kept once. */
+/** True when this is what was kept first under its identifier, whatever an edit made of it since. */
+function isSame(database: Queries, draft: ReadingDraft, there: Row): boolean {
+  if (sameContent(asSent(draft), there)) return true;
+  const first = database
+    .select({ was: readingVersionsTable.was })
+    .from(readingVersionsTable)
+    .where(eq(readingVersionsTable.readingId, draft.id))
+    .orderBy(readingVersionsTable.version)
+    .limit(1)
+    .get();
+  return first !== undefined && sameContent(asSent(draft), first.was);
+}
+
+const rowWith = (database: Queries, id: string): Row | undefined =>
+  database.select().from(readingsTable).where(eq(readingsTable.id, id)).get();
+
+const differs = (there: Row) =>
+  conflict('A different reading is kept under this identifier.', fromRow(there));
+
+/** A tube of a run noted its use when the reagent went in. */
+const notesUse = (
+  draft: ReadingDraft,
+): draft is ReadingDraft & { readonly kitId: string; readonly methodId: string } =>
+  draft.kitId !== null && draft.methodId !== null && draft.runId === null;
+
+/**
+ * Keeps a reading, and that reagent was used for it. The same one sent twice is kept once.
+ * @param told what the device's clock says, where it differs from the server's
+ */
 export function keepReading(
   database: Queries,
   draft: ReadingDraft,
   now: number,
+  { horizon, clockAhead }: Told = { horizon: now, clockAhead: null },
 ): { reading: Reading; made: boolean } {
-  const there = database.select().from(readingsTable).where(eq(readingsTable.id, draft.id)).get();
-  if (there) {
-    if (sameContent(asSent(draft), there)) return { reading: fromRow(there), made: false };
-    throw conflict('A different reading is kept under this identifier.', fromRow(there));
-  }
-  checkPlace(database, draft);
-  const reading: Reading = {
-    ...computed(draft, now, methodBook(database)),
-    version: 1,
-    createdAt: now,
-    deletedAt: null,
-  };
-  database.insert(readingsTable).values(toRow(reading)).run();
-  // A tube of a run noted its use when the reagent went in.
-  if (draft.kitId !== null && draft.methodId !== null && draft.runId === null)
-    noteUse(database, {
-      id: draft.id,
-      kitId: draft.kitId,
-      methodId: draft.methodId,
-      at: draft.takenAt,
-    });
-  return { reading, made: true };
+  return writing(database, (tx) => {
+    const there = rowWith(tx, draft.id);
+    if (there) {
+      if (isSame(tx, draft, there)) return { reading: fromRow(there), made: false };
+      throw differs(there);
+    }
+    checkPlace(tx, draft);
+    const reading: Reading = {
+      ...computed(draft, horizon, methodBook(tx)),
+      version: 1,
+      createdAt: now,
+      deletedAt: null,
+      ...(clockAhead === null ? {} : { clockAhead }),
+    };
+    tx.insert(readingsTable).values(toRow(reading)).run();
+    if (notesUse(draft))
+      noteUse(tx, { id: draft.id, kitId: draft.kitId, methodId: draft.methodId, at: draft.takenAt });
+    return { reading, made: true };
+  });
 }
 
 /** The statement that writes one row, in the order of the columns; built by Drizzle, run without it for speed. */
-function rowWriter(database: Database): (row: Row) => number {
-  const columns = Object.entries(getTableColumns(readingsTable));
+function writerOf<T extends SQLiteTable>(database: Database, client: Sqlite, table: T) {
+  const columns = Object.entries(getTableColumns(table));
   const placeholders = Object.fromEntries(columns.map(([name]) => [name, sql.placeholder(name)]));
   const query = database
-    .insert(readingsTable)
-    .values(placeholders as unknown as Row)
+    .insert(table)
+    .values(placeholders as never)
     .onConflictDoNothing()
     .toSQL();
-  const statement = database.$client.prepare(query.sql);
-  const fields = columns.map(([name, column]) => [name as keyof Row, column.dataType === 'json'] as const);
-  return (row) =>
-    statement.run(fields.map(([name, isJson]) => (isJson ? JSON.stringify(row[name]) : row[name]))).changes;
+  const statement = client.prepare(query.sql);
+  const fields = columns.map(([name, column]) => [name, column.dataType === 'json'] as const);
+  const values: unknown[] = new Array(fields.length);
+  /** @returns whether it is new */
+  return (row: T['$inferInsert']): boolean => {
+    const given = row as Record<string, unknown>;
+    fields.forEach(([name, isJson], k) => {
+      values[k] = isJson ? JSON.stringify(given[name]) : given[name];
+    });
+    return statement.run(values).changes > 0;
+  };
 }
 
-/** Keeps many readings, all or none. Those already kept are left as they are. */
-export function keepReadings(database: Database, drafts: readonly ReadingDraft[], now: number): number {
-  const write = rowWriter(database);
-  const book = methodBook(database);
-  const places = new Set<string>();
-  const keepAll = database.$client.transaction(() => {
+/** So many are checked and written before others have their turn. */
+const slice = 200;
+
+/**
+ * Keeps many readings, all or none, in slices, so that whoever reads meanwhile is not kept waiting; they see none of them
+ * before all are there. Those already kept are left as they are.
+ * @param drafts checked one by one as they come
+ * @returns how many are new
+ * @throws ProblemError, FieldError that name the reading
+ */
+export async function keepReadings(
+  database: Database,
+  drafts: readonly unknown[],
+  now: number,
+  { horizon, clockAhead }: Told = { horizon: now, clockAhead: null },
+): Promise<number> {
+  // A connection of its own: what it has written so far is seen by no other.
+  const client = new SqliteDriver(database.$client.name);
+  try {
+    client.pragma('synchronous = FULL');
+    client.pragma('foreign_keys = ON');
+    client.pragma('cache_size = -32768');
+    client.pragma('wal_autocheckpoint = 0');
+    const own = drizzle(client, { schema });
+    const write = writerOf(database, client, readingsTable);
+    const writeUse = writerOf(database, client, kitUsesTable);
+    const book = methodBook(database);
+    const places = new Set<string>();
     let kept = 0;
-    drafts.forEach((draft, k) => {
-      try {
-        const place = `${draft.waterId} ${draft.samplingPointId}`;
-        if (!places.has(place)) checkPlace(database, draft);
-        places.add(place);
-        kept += write(toRow({ ...computed(draft, now, book), version: 1, createdAt: now, deletedAt: null }));
-      } catch (error) {
-        throw within(`readings.${k}`, error);
+    client.exec('begin immediate');
+    const keepOne = (sent: unknown) => {
+      const draft = ReadingDraftSchema.parse(sent);
+      const place = `${draft.waterId} ${draft.samplingPointId}`;
+      if (!places.has(place)) checkPlace(database, draft);
+      places.add(place);
+      const reading: Reading = {
+        ...computed(draft, horizon, book),
+        version: 1,
+        createdAt: now,
+        deletedAt: null,
+        ...(clockAhead === null ? {} : { clockAhead }),
+      };
+      if (!write(toRow(reading))) {
+        const there = rowWith(own, draft.id);
+        if (there && !isSame(own, draft, there)) throw differs(there);
+        return;
       }
-    });
+      kept += 1;
+      if (notesUse(draft))
+        writeUse({ id: draft.id, kitId: draft.kitId, methodId: draft.methodId, at: draft.takenAt });
+    };
+    for (let from = 0; from < drafts.length; from += slice) {
+      for (let k = from; k < Math.min(from + slice, drafts.length); k++) {
+        try {
+          keepOne(drafts[k]);
+        } catch (error) {
+          throw within(`readings.${k}`, error);
+        }
+      }
+      await breathe();
+    }
+    client.exec('commit');
     return kept;
-  });
-  return keepAll();
+  } finally {
+    // Rolls back what was not committed.
+    client.close();
+  }
 }
 
 /** The fields of a reading that an edit may change. */
@@ -152,9 +247,12 @@ export function changeReading(
   seen: number,
   change: ReadingChange,
   now: number,
+  horizon = now,
 ): Reading {
-  return database.transaction((tx) => {
+  return writing(database, (tx) => {
     const current = readingOf(tx, id);
+    // Sent again after its answer was lost.
+    if (current.version === seen + 1 && sameContent(change, current)) return current;
     if (current.deletedAt !== null)
       throw conflict('This reading was deleted elsewhere. Bring it back before you change it.', current);
     if (current.version !== seen)
@@ -162,13 +260,13 @@ export function changeReading(
         'This reading was changed elsewhere since you opened it. Compare before you save.',
         current,
       );
-    const { value: _value, createdAt, deletedAt, version, ...draft } = current;
+    const { value: _value, createdAt, deletedAt, version, clockAhead: _clockAhead, ...draft } = current;
     // The same method stays the version it was run with; another one is taken as it is now.
     const methodVersion = change.methodId === current.methodId ? current.methodVersion : null;
     const changed = { ...draft, ...change, methodVersion };
     checkPlace(tx, changed);
     const reading: Reading = {
-      ...computed(changed, now, methodBook(tx)),
+      ...computed(changed, horizon, methodBook(tx)),
       version: version + 1,
       createdAt,
       deletedAt,
@@ -179,17 +277,26 @@ export function changeReading(
   });
 }
 
-/** Deletes or brings back; asking twice is the same as asking once. */
-export function markDeleted(database: Queries, id: string, deletedAt: number | null): Reading {
-  const reading = readingOf(database, id);
-  if ((reading.deletedAt === null) === (deletedAt === null)) return reading;
-  const marked = { ...reading, deletedAt, version: reading.version + 1 };
-  database
-    .update(readingsTable)
-    .set({ deletedAt, version: marked.version })
-    .where(eq(readingsTable.id, id))
-    .run();
-  return marked;
+/**
+ * Deletes or brings back; asking twice is the same as asking once.
+ * @param purgeAt when a deleted one goes for good, where that is wanted
+ */
+export function markDeleted(
+  database: Queries,
+  id: string,
+  deletedAt: number | null,
+  purgeAt: number | null = null,
+): Reading {
+  return writing(database, (tx) => {
+    const reading = readingOf(tx, id);
+    const unchanged = (reading.deletedAt === null) === (deletedAt === null);
+    const marked = unchanged ? reading : { ...reading, deletedAt, version: reading.version + 1 };
+    tx.update(readingsTable)
+      .set({ deletedAt: marked.deletedAt, version: marked.version, purgeAt })
+      .where(eq(readingsTable.id, id))
+      .run();
+    return marked;
+  });
 }
 
 /** What a reading said before each edit, oldest first. */

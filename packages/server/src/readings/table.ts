@@ -30,6 +30,10 @@ export const readingsTable = sqliteTable(
     version: integer().notNull(),
     createdAt: integer('created_at').notNull(),
     deletedAt: integer('deleted_at'),
+    /** When a deleted reading goes for good; null where it stays to be brought back. */
+    purgeAt: integer('purge_at'),
+    /** How far the clock of the device was ahead of the server's when this was kept, ms; null where they agreed. */
+    clockAhead: integer('clock_ahead'),
   },
   (t) => [
     index('readings_latest')

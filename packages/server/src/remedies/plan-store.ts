@@ -3,7 +3,7 @@ import { and, eq, gt, isNull, sql } from 'drizzle-orm';
 import { v4 as newId } from 'uuid';
 import type { Queries } from '../database/open-database';
 import { conflict, gone, refused } from '../problem';
-import { refuseFuture } from '../refuse-future';
+import { refuseFuture } from '../clock/refuse-future';
 import { deedsTable, plansPutOffTable } from './table';
 
 const day = 86_400_000;

@@ -2,7 +2,7 @@ import { CheckedDeedDraftSchema, DeedSchema } from '@hedge-lamp/core/remedies';
 import { IdSchema, InstantSchema } from '@hedge-lamp/core/readings';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
-import { type Context, typed } from '../context';
+import { type Context, toldBy, typed } from '../context';
 import { ProblemSchema } from '../problem';
 import { waterOf } from '../waters/store';
 import { keepDeed, listDeeds, markDeedDeleted } from './store';
@@ -11,7 +11,8 @@ const WithId = z.object({ id: IdSchema });
 const answers = { 404: ProblemSchema, 409: ProblemSchema, 422: ProblemSchema };
 const tags = ['remedies'];
 
-export function deedRoutes(app: FastifyInstance, { database, now }: Context): void {
+export function deedRoutes(app: FastifyInstance, context: Context): void {
+  const { database, now } = context;
   const api = typed(app);
 
   api.get(
@@ -39,7 +40,7 @@ export function deedRoutes(app: FastifyInstance, { database, now }: Context): vo
       },
     },
     (request, reply) => {
-      const { deed, made } = keepDeed(database, request.body, now());
+      const { deed, made } = keepDeed(database, request.body, now(), toldBy(request, context).horizon);
       reply.code(made ? 201 : 200);
       return deed;
     },

@@ -2,8 +2,9 @@ import { type Deed, type DeedDraft, checkDose, checkStock } from '@hedge-lamp/co
 import type { Water } from '@hedge-lamp/core/waters';
 import { and, desc, eq, gte, inArray, isNull, sql } from 'drizzle-orm';
 import type { Queries } from '../database/open-database';
+import { writing } from '../database/writing';
 import { conflict, gone } from '../problem';
-import { refuseFuture } from '../refuse-future';
+import { refuseFuture } from '../clock/refuse-future';
 import { sameContent } from '../same-content';
 import { waterOf } from '../waters/store';
 import { deedsTable } from './table';
@@ -61,24 +62,34 @@ export function stockDeeds(
     .all();
 }
 
-export function keepDeed(database: Queries, draft: DeedDraft, now: number): { deed: Deed; made: boolean } {
-  const there = database.select().from(deedsTable).where(eq(deedsTable.id, draft.id)).get();
-  if (there) {
-    if (sameContent(draft, there)) return { deed: there, made: false };
-    throw conflict('Something different is kept under this identifier.', there);
-  }
-  const water = waterOf(database, draft.waterId, 'waterId');
-  refuseFuture(draft.at, now, 'at');
-  checkDose(draft, water.netLiters);
-  if (water.stock.length > 0) checkStock(draft, water.stock, stockDeeds(database, water));
-  const deed: Deed = { ...draft, planLine: null, createdAt: now, deletedAt: null };
-  database.insert(deedsTable).values(deed).run();
-  return { deed, made: true };
+export function keepDeed(
+  database: Queries,
+  draft: DeedDraft,
+  now: number,
+  horizon = now,
+): { deed: Deed; made: boolean } {
+  return writing(database, (tx) => {
+    const there = tx.select().from(deedsTable).where(eq(deedsTable.id, draft.id)).get();
+    if (there) {
+      if (sameContent(draft, there)) return { deed: there, made: false };
+      throw conflict('Something different is kept under this identifier.', there);
+    }
+    const water = waterOf(tx, draft.waterId, 'waterId');
+    refuseFuture(draft.at, horizon, 'at');
+    checkDose(draft, water.netLiters);
+    if (water.stock.length > 0) checkStock(draft, water.stock, stockDeeds(tx, water));
+    const deed: Deed = { ...draft, planLine: null, createdAt: now, deletedAt: null };
+    tx.insert(deedsTable).values(deed).run();
+    return { deed, made: true };
+  });
 }
 
 export function markDeedDeleted(database: Queries, id: string, deletedAt: number | null): Deed {
-  const deed = database.select().from(deedsTable).where(eq(deedsTable.id, id)).get();
-  if (!deed) throw gone('This entry');
-  database.update(deedsTable).set({ deletedAt }).where(eq(deedsTable.id, id)).run();
-  return { ...deed, deletedAt };
+  return writing(database, (tx) => {
+    const deed = tx.select().from(deedsTable).where(eq(deedsTable.id, id)).get();
+    if (!deed) throw gone('This entry');
+    if ((deed.deletedAt === null) === (deletedAt === null)) return deed;
+    tx.update(deedsTable).set({ deletedAt }).where(eq(deedsTable.id, id)).run();
+    return { ...deed, deletedAt };
+  });
 }

@@ -2,7 +2,8 @@ import { IdSchema } from '@hedge-lamp/core/readings';
 import { CheckedWaterDraftSchema, WaterSchema } from '@hedge-lamp/core/waters';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
-import { type Context, typed } from '../context';
+import { type Context, ForGoodSchema, typed } from '../context';
+import { purgeWait, purgeWater } from '../database/purge';
 import { ProblemSchema, refused } from '../problem';
 import { changeWater, createWater, listWaters, removeWater, restoreWater, waterOf } from './store';
 
@@ -10,7 +11,7 @@ const WithId = z.object({ id: IdSchema });
 const answers = { 404: ProblemSchema, 409: ProblemSchema, 422: ProblemSchema };
 const tags = ['waters'];
 
-export function waterRoutes(app: FastifyInstance, { database, now }: Context): void {
+export function waterRoutes(app: FastifyInstance, { database, now, inTurn }: Context): void {
   const api = typed(app);
 
   api.get(
@@ -63,14 +64,22 @@ export function waterRoutes(app: FastifyInstance, { database, now }: Context): v
   api.delete(
     '/api/waters/:id',
     {
+      config: { takesItsTurn: true },
       schema: {
         tags,
-        summary: 'Remove a water; it can be brought back',
+        summary:
+          'Remove a water; for 30 days it can be brought back, then it goes for good with all that is its own',
         params: WithId,
+        querystring: ForGoodSchema,
         response: { 200: WaterSchema, ...answers },
       },
     },
-    (request) => removeWater(database, request.params.id, now()),
+    async (request) => {
+      const { id } = request.params;
+      const removed = await inTurn(() => removeWater(database, id, now(), now() + purgeWait));
+      if (request.query.forGood === 'at-once') await purgeWater(database, id, inTurn);
+      return removed;
+    },
   );
 
   api.post(

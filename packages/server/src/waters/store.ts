@@ -2,6 +2,8 @@ import { GuidanceSchema, checkSets } from '@hedge-lamp/core/guidelines';
 import { UnitChoiceSchema, type Water, type WaterDraft } from '@hedge-lamp/core/waters';
 import { asc, eq, isNull } from 'drizzle-orm';
 import type { Queries } from '../database/open-database';
+import { noteMade, wasMadeAs } from '../database/made-as';
+import { writing } from '../database/writing';
 import { conflict, gone, refused } from '../problem';
 import { sameContent } from '../same-content';
 import { watersTable } from './table';
@@ -9,7 +11,7 @@ import { watersTable } from './table';
 type Row = typeof watersTable.$inferSelect;
 
 /** A water kept before a kind of unit or a choice of limits was known gets the usual ones. */
-const fromRow = (row: Row): Water => ({
+const fromRow = ({ purgeAt: _purgeAt, ...row }: Row): Water => ({
   ...row,
   units: UnitChoiceSchema.parse(row.units),
   guidance: GuidanceSchema.parse(row.guidance ?? {}),
@@ -50,28 +52,34 @@ export function createWater(
   draft: WaterDraft,
   now: number,
 ): { water: Water; made: boolean } {
-  const there = database.select().from(watersTable).where(eq(watersTable.id, draft.id)).get();
-  if (there) {
-    if (sameContent(draft, fromRow(there))) return { water: fromRow(there), made: false };
-    throw conflict('A different water is kept under this identifier.', there);
-  }
-  checkDraft(database, draft);
-  const water: Water = {
-    ...draft,
-    version: 1,
-    livesToldAt: toldAt(draft, now),
-    createdAt: now,
-    updatedAt: now,
-    deletedAt: null,
-  };
-  database.insert(watersTable).values(water).run();
-  return { water, made: true };
+  return writing(database, (tx) => {
+    const there = tx.select().from(watersTable).where(eq(watersTable.id, draft.id)).get();
+    if (there) {
+      if (wasMadeAs(tx, draft.id, draft) || sameContent(draft, fromRow(there)))
+        return { water: fromRow(there), made: false };
+      throw conflict('A different water is kept under this identifier.', fromRow(there));
+    }
+    checkDraft(tx, draft);
+    const water: Water = {
+      ...draft,
+      version: 1,
+      livesToldAt: toldAt(draft, now),
+      createdAt: now,
+      updatedAt: now,
+      deletedAt: null,
+    };
+    tx.insert(watersTable).values(water).run();
+    noteMade(tx, draft.id, draft);
+    return { water, made: true };
+  });
 }
 
 /** Changes a water, if nobody else did since the version that the caller saw. */
 export function changeWater(database: Queries, draft: WaterDraft, seen: number, now: number): Water {
-  return database.transaction((tx) => {
+  return writing(database, (tx) => {
     const current = waterOf(tx, draft.id);
+    // Sent again after its answer was lost.
+    if (current.version === seen + 1 && sameContent(draft, current)) return current;
     if (current.version !== seen)
       throw conflict(
         'This water was changed elsewhere since you opened it. Compare before you save.',
@@ -90,18 +98,32 @@ export function changeWater(database: Queries, draft: WaterDraft, seen: number, 
   });
 }
 
-/** Removes a water from view; its readings stay and it can be brought back. */
-export function removeWater(database: Queries, id: string, now: number): Water {
-  const water = waterOf(database, id);
-  const removed = { ...water, deletedAt: now, version: water.version + 1 };
-  database.update(watersTable).set(removed).where(eq(watersTable.id, id)).run();
-  return removed;
+const rowOf = (database: Queries, id: string): Row => {
+  const row = database.select().from(watersTable).where(eq(watersTable.id, id)).get();
+  if (!row) throw gone('This water');
+  return row;
+};
+
+/**
+ * Removes a water from view; its readings stay, and it can be brought back until it goes for good. Removing it twice is
+ * removing it once.
+ */
+export function removeWater(database: Queries, id: string, now: number, purgeAt: number): Water {
+  return writing(database, (tx) => {
+    const row = rowOf(tx, id);
+    if (row.deletedAt !== null) return fromRow(row);
+    const removed = { ...row, deletedAt: now, purgeAt, version: row.version + 1 };
+    tx.update(watersTable).set(removed).where(eq(watersTable.id, id)).run();
+    return fromRow(removed);
+  });
 }
 
 export function restoreWater(database: Queries, id: string): Water {
-  const water = database.select().from(watersTable).where(eq(watersTable.id, id)).get();
-  if (!water) throw gone('This water');
-  const restored = { ...fromRow(water), deletedAt: null, version: water.version + 1 };
-  database.update(watersTable).set(restored).where(eq(watersTable.id, id)).run();
-  return restored;
+  return writing(database, (tx) => {
+    const row = rowOf(tx, id);
+    if (row.deletedAt === null) return fromRow(row);
+    const restored = { ...row, deletedAt: null, purgeAt: null, version: row.version + 1 };
+    tx.update(watersTable).set(restored).where(eq(watersTable.id, id)).run();
+    return fromRow(restored);
+  });
 }

@@ -29,4 +29,6 @@ export const watersTable = sqliteTable('waters', {
   createdAt: integer('created_at').notNull(),
   updatedAt: integer('updated_at').notNull(),
   deletedAt: integer('deleted_at'),
+  /** When a removed water goes for good, with all that belongs to it. */
+  purgeAt: integer('purge_at'),
 });

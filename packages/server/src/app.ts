@@ -3,12 +3,7 @@ import helmet from '@fastify/helmet';
 import files from '@fastify/static';
 import swagger from '@fastify/swagger';
 import fastify, { type FastifyInstance } from 'fastify';
-import {
-  jsonSchemaTransform,
-  jsonSchemaTransformObject,
-  serializerCompiler,
-  validatorCompiler,
-} from 'fastify-type-provider-zod';
+import { jsonSchemaTransform, jsonSchemaTransformObject, validatorCompiler } from 'fastify-type-provider-zod';
 import { z } from 'zod';
 import { runRoutes } from './bench/routes';
 import { tidyPhotos } from './color/photo-store';
@@ -18,7 +13,9 @@ import { cycleRoutes } from './cycle/routes';
 import { sweep } from './database/purge';
 import { answerBadAddress, answerBroken } from './door/broken-request';
 import { keepDoor } from './door/door';
+import { asDescribed, asItIs } from './door/serializer';
 import { speakPlainly } from './door/plain-errors';
+import { readJson } from './door/json-body';
 import { oneWriterAtATime } from './door/one-writer';
 import { answerError } from './error-answer';
 import { sheetRoutes } from './exchange/routes';
@@ -26,6 +23,7 @@ import { planRoutes } from './guidelines/plan-routes';
 import { todayRoutes } from './guidelines/routes';
 import { kitRoutes, methodRoutes } from './methods/routes';
 import { problem } from './problem';
+import { closeBulk } from './readings/bulk';
 import { readingRoutes } from './readings/routes';
 import { deedRoutes } from './remedies/routes';
 import { newRevision } from './revision';
@@ -43,6 +41,8 @@ export interface AppOptions extends Pick<Context, 'database' | 'now'> {
   readonly demo?: boolean;
   /** Removes for good, from time to time, what has waited for it. */
   readonly sweeps?: boolean;
+  /** Every answer is held against its schema: for tests. */
+  readonly checkAnswers?: boolean;
   readonly log?: boolean;
 }
 
@@ -81,8 +81,9 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     frameworkErrors: answerBadAddress,
   });
   speakPlainly();
+  readJson(app);
   app.setValidatorCompiler(validatorCompiler);
-  app.setSerializerCompiler(serializerCompiler);
+  app.setSerializerCompiler(options.checkAnswers ? asDescribed : asItIs);
   app.setErrorHandler(answerError);
   const revision = newRevision();
 
@@ -114,6 +115,10 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     inTurn: oneWriterAtATime(app),
   };
   tidyPhotos(options.database);
+  app.addHook('onClose', (_app, done) => {
+    closeBulk(options.database);
+    done();
+  });
   app.addHook('onResponse', (request, reply, done) => {
     if (request.method !== 'GET' && reply.statusCode < 300) revision.bump();
     done();

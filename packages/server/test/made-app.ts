@@ -28,7 +28,7 @@ export interface MadeApp {
 export async function makeApp(): Promise<MadeApp> {
   const folder = mkdtempSync(join(tmpdir(), 'hedge-lamp-'));
   const database = openDatabase(folder, migrations);
-  const app = await buildApp({ database, now: () => now });
+  const app = await buildApp({ database, now: () => now, checkAnswers: true });
   const call: MadeApp['call'] = async (method, url, body) => {
     const answer = await app.inject({ method, url, ...(body ? { payload: body } : {}) });
     return {

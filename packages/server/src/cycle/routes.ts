@@ -10,7 +10,7 @@ import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
 import { type Context, typed } from '../context';
 import { ProblemSchema, refused } from '../problem';
-import { latestReadings, listReadings } from '../readings/store';
+import { latestReadings, listLong } from '../readings/store';
 import { listDeeds } from '../remedies/store';
 import { waterOf } from '../waters/store';
 import { changeStart, createStart, keepForecast, listForecasts, listStarts, markStartDeleted } from './store';
@@ -48,14 +48,14 @@ export function cycleRoutes(app: FastifyInstance, { database, now }: Context): v
         response: { 200: CycleSchema, ...answers },
       },
     },
-    (request) => {
+    async (request) => {
       const water = waterOf(database, request.params.id);
       const starts = listStarts(database, water.id);
       const [start] = starts;
       const from = start?.startedAt;
       const source = water.sourceWaterId === null ? {} : latestReadings(database, water.sourceWaterId);
       if (from === undefined) return { starts, readings: [], deeds: [], source, forecasts: [] };
-      const { readings } = listReadings(database, water.id, { from, limit: mostReadings });
+      const { readings } = await listLong(database, water.id, { from, limit: mostReadings });
       return {
         starts,
         readings,

@@ -6,6 +6,7 @@ import type {
 } from '@hedge-lamp/core/cycle';
 import { and, asc, desc, eq, isNull } from 'drizzle-orm';
 import type { Queries } from '../database/open-database';
+import { prepared } from '../database/prepared';
 import { writing } from '../database/writing';
 import { conflict, gone, refused } from '../problem';
 import { refuseFuture } from '../clock/refuse-future';
@@ -31,16 +32,18 @@ export const listStarts = (database: Queries, waterId: string): CycleStart[] =>
     .all()
     .map(fromRow);
 
-/** The newest cycle of each water. */
-export function newestStarts(database: Queries): Map<string, CycleStart> {
-  const newest = new Map<string, CycleStart>();
-  const rows = database
+const allStarts = prepared((database) =>
+  database
     .select()
     .from(cycleStartsTable)
     .where(isNull(cycleStartsTable.deletedAt))
     .orderBy(asc(cycleStartsTable.startedAt), asc(cycleStartsTable.id))
-    .all();
-  for (const row of rows) newest.set(row.waterId, fromRow(row));
+    .prepare(),
+);
+/** The newest cycle of each water. */
+export function newestStarts(database: Queries): Map<string, CycleStart> {
+  const newest = new Map<string, CycleStart>();
+  for (const row of allStarts(database).all()) newest.set(row.waterId, fromRow(row));
   return newest;
 }
 

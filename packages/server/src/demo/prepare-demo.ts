@@ -9,7 +9,7 @@ import { marksTable } from '../database/marks-table';
 import { type Database, databaseFile, openDatabase } from '../database/open-database';
 import { writing } from '../database/writing';
 import { createKit } from '../methods/kit-store';
-import { keepReadings } from '../readings/store';
+import { keepReadings } from '../readings/bulk';
 import { keepDeed } from '../remedies/store';
 import { createWater } from '../waters/store';
 import { watersTable } from '../waters/table';

@@ -9,7 +9,7 @@ import { gatherer } from '../guidelines/gather';
 import { listBottles } from '../methods/kit-store';
 import { methodBook } from '../methods/store';
 import { ProblemSchema } from '../problem';
-import { latestReadings, listReadings } from '../readings/store';
+import { latestReadings, listLong } from '../readings/store';
 import { putOffLines } from '../remedies/plan-store';
 import { listDeeds } from '../remedies/store';
 import { waterOf } from '../waters/store';
@@ -19,8 +19,8 @@ const lately = 45 * 86_400_000;
 const most = 2000;
 
 /** The newest of each parameter, and what else was read in the last weeks. */
-function readingsToTell(database: Database, waterId: string, at: number) {
-  const { readings } = listReadings(database, waterId, { from: at - lately, limit: most });
+async function readingsToTell(database: Database, waterId: string, at: number) {
+  const { readings } = await listLong(database, waterId, { from: at - lately, limit: most });
   const newest = latestReadings(database, waterId);
   const seen = new Set(readings.map((r) => r.id));
   const older = measuredIds().flatMap((p) => newest[p] ?? []);
@@ -39,15 +39,15 @@ export function sheetRoutes(app: FastifyInstance, { database, now }: Context): v
         response: { 200: HelpSheetSchema, 404: ProblemSchema, 422: ProblemSchema },
       },
     },
-    (request) => {
+    async (request) => {
       const at = now();
       const water = waterOf(database, request.params.id);
       const given = gatherer(database, at)(water);
       const source = given.source?.water ?? null;
       return helpSheet({
         water,
-        readings: readingsToTell(database, water.id, at),
-        source: source && { water: source, readings: readingsToTell(database, source.id, at) },
+        readings: await readingsToTell(database, water.id, at),
+        source: source && { water: source, readings: await readingsToTell(database, source.id, at) },
         deeds: listDeeds(database, water.id, at - lately).slice(0, 30),
         ...(given.stockDeeds ? { stockDeeds: given.stockDeeds } : {}),
         kits: listBottles(database),

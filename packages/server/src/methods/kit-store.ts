@@ -2,6 +2,7 @@ import { type Kit, type KitDraft, type KitUse, methodOf, paceDays } from '@hedge
 import { and, asc, eq, gte, isNull } from 'drizzle-orm';
 import type { Queries } from '../database/open-database';
 import { noteMade, wasMadeAs } from '../database/made-as';
+import { prepared } from '../database/prepared';
 import { writing } from '../database/writing';
 import { conflict, gone, within } from '../problem';
 import { sameContent } from '../same-content';
@@ -34,13 +35,16 @@ export const listKits = (database: Queries, now: number): Kit[] =>
     .all()
     .map((row) => withUses(database, row, now));
 
-/** The bottles of every kit, without counting its uses. */
-export const listBottles = (database: Queries): Pick<Kit, 'id' | 'name' | 'bottles'>[] =>
+const bottlesQuery = prepared((database) =>
   database
     .select({ id: kitsTable.id, name: kitsTable.name, bottles: kitsTable.bottles })
     .from(kitsTable)
     .where(isNull(kitsTable.deletedAt))
-    .all();
+    .prepare(),
+);
+/** The bottles of every kit, without counting its uses. */
+export const listBottles = (database: Queries): Pick<Kit, 'id' | 'name' | 'bottles'>[] =>
+  bottlesQuery(database).all();
 
 function rowOf(database: Queries, id: string): Row {
   const row = database.select().from(kitsTable).where(eq(kitsTable.id, id)).get();

@@ -11,15 +11,8 @@ import { type Context, ForGoodSchema, toldBy, typed } from '../context';
 import { purgeReadings, purgeWait } from '../database/purge';
 import { ProblemSchema } from '../problem';
 import { waterOf } from '../waters/store';
-import {
-  changeReading,
-  keepReading,
-  keepReadings,
-  listReadings,
-  markDeleted,
-  readingOf,
-  versionsOf,
-} from './store';
+import { keepReadings } from './bulk';
+import { changeReading, keepReading, listLong, markDeleted, readingOf, versionsOf } from './store';
 
 const WithId = z.object({ id: IdSchema });
 const answers = { 404: ProblemSchema, 409: ProblemSchema, 422: ProblemSchema };
@@ -67,7 +60,7 @@ export function readingRoutes(app: FastifyInstance, context: Context): void {
         beforeTakenAt !== undefined && beforeId !== undefined
           ? { takenAt: beforeTakenAt, id: beforeId }
           : undefined;
-      return listReadings(database, waterOf(database, request.params.id).id, { ...span, before });
+      return listLong(database, waterOf(database, request.params.id).id, { ...span, before });
     },
   );
 

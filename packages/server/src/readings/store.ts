@@ -6,24 +6,18 @@ import {
   type ParameterId,
   type Reading,
   type ReadingDraft,
-  ReadingDraftSchema,
   interpret,
   measuredIds,
   rangeOf,
 } from '@hedge-lamp/core/readings';
-import SqliteDriver, { type Database as Sqlite } from 'better-sqlite3';
-import { drizzle } from 'drizzle-orm/better-sqlite3';
-import type { SQLiteTable } from 'drizzle-orm/sqlite-core';
 import { type SQL, and, desc, eq, getTableColumns, gte, isNull, lt, lte, or, sql } from 'drizzle-orm';
 import type { Told } from '../context';
 import type { Database, Queries } from '../database/open-database';
-import * as schema from '../database/schema';
 import { writing } from '../database/writing';
 import { breathe } from '../door/one-writer';
-import { conflict, gone, refused, within } from '../problem';
+import { conflict, gone, refused } from '../problem';
 import { noteUse } from '../methods/kit-store';
 import { methodBook } from '../methods/store';
-import { kitUsesTable } from '../methods/table';
 import { refuseFuture } from '../clock/refuse-future';
 import { sameContent } from '../same-content';
 import { waterOf } from '../waters/store';
@@ -46,7 +40,7 @@ function toRow({ value, clockAhead, ...reading }: Reading): Row {
 }
 
 /** A draft with its canonical interval computed. @throws FieldError */
-function computed(
+export function computed(
   draft: ReadingDraft,
   horizon: number,
   book: MethodBook,
@@ -61,7 +55,7 @@ function computed(
   };
 }
 
-function checkPlace(database: Queries, draft: ReadingDraft): void {
+export function checkPlace(database: Queries, draft: ReadingDraft): void {
   const water = waterOf(database, draft.waterId, 'waterId');
   if (draft.samplingPointId && !water.samplingPoints.some((p) => p.id === draft.samplingPointId))
     throw refused('samplingPointId', 'This water has no such sampling point. Choose another or none.');
@@ -79,7 +73,7 @@ function asSent({ methodVersion, ...draft }: ReadingDraft): object {
 }
 
 /** True when this is what was kept first under its identifier, whatever an edit made of it since. */
-function isSame(database: Queries, draft: ReadingDraft, there: Row): boolean {
+export function isSame(database: Queries, draft: ReadingDraft, there: Row): boolean {
   if (sameContent(asSent(draft), there)) return true;
   const first = database
     .select({ was: readingVersionsTable.was })
@@ -91,14 +85,14 @@ function isSame(database: Queries, draft: ReadingDraft, there: Row): boolean {
   return first !== undefined && sameContent(asSent(draft), first.was);
 }
 
-const rowWith = (database: Queries, id: string): Row | undefined =>
+export const rowWith = (database: Queries, id: string): Row | undefined =>
   database.select().from(readingsTable).where(eq(readingsTable.id, id)).get();
 
-const differs = (there: Row) =>
+export const differs = (there: Row) =>
   conflict('A different reading is kept under this identifier.', fromRow(there));
 
 /** A tube of a run noted its use when the reagent went in. */
-const notesUse = (
+export const notesUse = (
   draft: ReadingDraft,
 ): draft is ReadingDraft & { readonly kitId: string; readonly methodId: string } =>
   draft.kitId !== null && draft.methodId !== null && draft.runId === null;
@@ -132,97 +126,6 @@ export function keepReading(
       noteUse(tx, { id: draft.id, kitId: draft.kitId, methodId: draft.methodId, at: draft.takenAt });
     return { reading, made: true };
   });
-}
-
-/** The statement that writes one row, in the order of the columns; built by Drizzle, run without it for speed. */
-function writerOf<T extends SQLiteTable>(database: Database, client: Sqlite, table: T) {
-  const columns = Object.entries(getTableColumns(table));
-  const placeholders = Object.fromEntries(columns.map(([name]) => [name, sql.placeholder(name)]));
-  const query = database
-    .insert(table)
-    .values(placeholders as never)
-    .onConflictDoNothing()
-    .toSQL();
-  const statement = client.prepare(query.sql);
-  const fields = columns.map(([name, column]) => [name, column.dataType === 'json'] as const);
-  const values: unknown[] = new Array(fields.length);
-  /** @returns whether it is new */
-  return (row: T['$inferInsert']): boolean => {
-    const given = row as Record<string, unknown>;
-    fields.forEach(([name, isJson], k) => {
-      values[k] = isJson ? JSON.stringify(given[name]) : given[name];
-    });
-    return statement.run(values).changes > 0;
-  };
-}
-
-/** So many are checked and written before others have their turn. */
-const slice = 200;
-
-/**
- * Keeps many readings, all or none, in slices, so that whoever reads meanwhile is not kept waiting; they see none of them
- * before all are there. Those already kept are left as they are.
- * @param drafts checked one by one as they come
- * @returns how many are new
- * @throws ProblemError, FieldError that name the reading
- */
-export async function keepReadings(
-  database: Database,
-  drafts: readonly unknown[],
-  now: number,
-  { horizon, clockAhead }: Told = { horizon: now, clockAhead: null },
-): Promise<number> {
-  // A connection of its own: what it has written so far is seen by no other.
-  const client = new SqliteDriver(database.$client.name);
-  try {
-    client.pragma('synchronous = FULL');
-    client.pragma('foreign_keys = ON');
-    client.pragma('cache_size = -32768');
-    client.pragma('wal_autocheckpoint = 0');
-    const own = drizzle(client, { schema });
-    const write = writerOf(database, client, readingsTable);
-    const writeUse = writerOf(database, client, kitUsesTable);
-    const book = methodBook(database);
-    const places = new Set<string>();
-    let kept = 0;
-    client.exec('begin immediate');
-    const keepOne = (sent: unknown) => {
-      const draft = ReadingDraftSchema.parse(sent);
-      const place = `${draft.waterId} ${draft.samplingPointId}`;
-      if (!places.has(place)) checkPlace(database, draft);
-      places.add(place);
-      const reading: Reading = {
-        ...computed(draft, horizon, book),
-        version: 1,
-        createdAt: now,
-        deletedAt: null,
-        ...(clockAhead === null ? {} : { clockAhead }),
-      };
-      if (!write(toRow(reading))) {
-        const there = rowWith(own, draft.id);
-        if (there && !isSame(own, draft, there)) throw differs(there);
-        return;
-      }
-      kept += 1;
-      if (notesUse(draft))
-        writeUse({ id: draft.id, kitId: draft.kitId, methodId: draft.methodId, at: draft.takenAt });
-    };
-    for (let from = 0; from < drafts.length; from += slice) {
-      for (let k = from; k < Math.min(from + slice, drafts.length); k++) {
-        try {
-          keepOne(drafts[k]);
-        } catch (error) {
-          throw within(`readings.${k}`, error);
-        }
-      }
-      await breathe();
-    }
-    client.exec('commit');
-    return kept;
-  } finally {
-    // Rolls back what was not committed.
-    client.close();
-  }
 }
 
 /** The fields of a reading that an edit may change. */
@@ -343,6 +246,31 @@ export function listReadings(
     .limit(limit + 1)
     .all();
   return { readings: rows.slice(0, limit).map(fromRow), more: rows.length > limit };
+}
+
+/** So many readings are fetched at once; others have their turn between. */
+const listSlice = 250;
+
+/** The same list, however long, fetched so that nobody else is kept waiting. */
+export async function listLong(
+  database: Queries,
+  waterId: string,
+  { limit, ...span }: Span,
+): Promise<{ readings: Reading[]; more: boolean }> {
+  const readings: Reading[] = [];
+  let { before } = span;
+  for (;;) {
+    const some = listReadings(database, waterId, {
+      ...span,
+      before,
+      limit: Math.min(listSlice, limit - readings.length),
+    });
+    readings.push(...some.readings);
+    const last = some.readings.at(-1);
+    if (!some.more || !last || readings.length >= limit) return { readings, more: some.more };
+    before = { takenAt: last.takenAt, id: last.id };
+    await breathe();
+  }
 }
 
 const newestFirst = [desc(readingsTable.takenAt), desc(readingsTable.id)];

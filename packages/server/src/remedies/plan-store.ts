@@ -2,6 +2,7 @@ import type { Deed, PlanLine } from '@hedge-lamp/core/remedies';
 import { and, eq, gt, isNull, sql } from 'drizzle-orm';
 import { v4 as newId } from 'uuid';
 import type { Queries } from '../database/open-database';
+import { prepared } from '../database/prepared';
 import { conflict, gone, refused } from '../problem';
 import { refuseFuture } from '../clock/refuse-future';
 import { deedsTable, plansPutOffTable } from './table';
@@ -86,12 +87,20 @@ export function takeBack(database: Queries, waterId: string, tickId: string, now
   return deeds;
 }
 
-export const putOffLines = (database: Queries, waterId: string, now: number) =>
+const putOffQuery = prepared((database) =>
   database
     .select({ lineId: plansPutOffTable.lineId, until: plansPutOffTable.until })
     .from(plansPutOffTable)
-    .where(and(eq(plansPutOffTable.waterId, waterId), gt(plansPutOffTable.until, now)))
-    .all();
+    .where(
+      and(
+        eq(plansPutOffTable.waterId, sql.placeholder('waterId')),
+        gt(plansPutOffTable.until, sql.placeholder('now')),
+      ),
+    )
+    .prepare(),
+);
+export const putOffLines = (database: Queries, waterId: string, now: number) =>
+  putOffQuery(database).all({ waterId, now });
 
 /** How long a line can be put off: what is put off for longer is left. */
 export const mostPutOff = 7 * day;

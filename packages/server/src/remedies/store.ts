@@ -2,6 +2,7 @@ import { type Deed, type DeedDraft, checkDose, checkStock } from '@hedge-lamp/co
 import type { Water } from '@hedge-lamp/core/waters';
 import { and, desc, eq, gte, inArray, isNull, sql } from 'drizzle-orm';
 import type { Queries } from '../database/open-database';
+import { prepared } from '../database/prepared';
 import { writing } from '../database/writing';
 import { conflict, gone } from '../problem';
 import { refuseFuture } from '../clock/refuse-future';
@@ -11,13 +12,10 @@ import { deedsTable } from './table';
 
 /** What was done to a water, newest first. */
 export function listDeeds(database: Queries, waterId: string, from = 0): Deed[] {
-  const query = deedQueries.get(database) ?? prepareDeeds(database);
-  deedQueries.set(database, query);
-  return query.all({ waterId, from });
+  return deedsQuery(database).all({ waterId, from });
 }
-/** Prepared once for each open file: the shelf asks it for every water. */
-const deedQueries = new WeakMap<Queries, ReturnType<typeof prepareDeeds>>();
-const prepareDeeds = (database: Queries) =>
+/** The shelf asks it for every water. */
+const deedsQuery = prepared((database) =>
   database
     .select()
     .from(deedsTable)
@@ -30,7 +28,8 @@ const prepareDeeds = (database: Queries) =>
     )
     .orderBy(desc(deedsTable.at), desc(deedsTable.id))
     .limit(1000)
-    .prepare();
+    .prepare(),
+);
 
 /**
  * Arrivals, deaths, departures and signs since the stock of a water was told, or that nobody lives there.

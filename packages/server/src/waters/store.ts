@@ -1,8 +1,9 @@
 import { GuidanceSchema, checkSets } from '@hedge-lamp/core/guidelines';
 import { UnitChoiceSchema, type Water, type WaterDraft } from '@hedge-lamp/core/waters';
-import { asc, eq, isNull } from 'drizzle-orm';
+import { asc, eq, isNull, sql } from 'drizzle-orm';
 import type { Queries } from '../database/open-database';
 import { noteMade, wasMadeAs } from '../database/made-as';
+import { prepared } from '../database/prepared';
 import { writing } from '../database/writing';
 import { conflict, gone, refused } from '../problem';
 import { sameContent } from '../same-content';
@@ -18,21 +19,30 @@ const fromRow = ({ purgeAt: _purgeAt, ...row }: Row): Water => ({
   stock: row.stock ?? [],
 });
 
-export const listWaters = (database: Queries): Water[] =>
+const listQuery = prepared((database) =>
   database
     .select()
     .from(watersTable)
     .where(isNull(watersTable.deletedAt))
     .orderBy(asc(watersTable.createdAt), asc(watersTable.id))
-    .all()
-    .map(fromRow);
+    .prepare(),
+);
+export const listWaters = (database: Queries): Water[] => listQuery(database).all().map(fromRow);
+
+const oneQuery = prepared((database) =>
+  database
+    .select()
+    .from(watersTable)
+    .where(eq(watersTable.id, sql.placeholder('id')))
+    .prepare(),
+);
 
 /**
  * The water, unless it was removed.
  * @param field the field that pointed at it, for the problem document
  */
 export function waterOf(database: Queries, id: string, field?: string): Water {
-  const water = database.select().from(watersTable).where(eq(watersTable.id, id)).get();
+  const water = oneQuery(database).get({ id });
   if (!water || water.deletedAt !== null) throw gone('This water', field);
   return fromRow(water);
 }

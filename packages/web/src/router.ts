@@ -9,6 +9,12 @@ export const router = createRouter({
     { path: '/', name: 'home', component: () => import('./waters/ShelfPage.vue'), meta: { title: 'Waters' } },
     { path: '/waters', redirect: '/' },
     {
+      path: '/removed',
+      name: 'removed',
+      component: () => import('./waters/RemovedPage.vue'),
+      meta: { title: 'Removed' },
+    },
+    {
       path: '/waters/new',
       name: 'water-new',
       component: () => import('./waters/WaterFormPage.vue'),

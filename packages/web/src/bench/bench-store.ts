@@ -12,7 +12,7 @@ import { v4 as newId } from 'uuid';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { call } from '../api/call';
 import { useServerLink } from '../clock/server-link';
-import { useNow } from '../clock/use-now';
+import { useTimerNow } from '../clock/use-now';
 import { useMethods } from '../methods/methods-store';
 import { eventsOf, unsentRuns } from '../offline/outbox';
 import { type Outcome, useOutbox } from '../offline/outbox-store';
@@ -37,7 +37,7 @@ export const useBench = defineStore('bench', () => {
   const link = useServerLink();
   const outbox = useOutbox();
   const methods = useMethods();
-  const now = useNow(500);
+  const now = useTimerNow(500);
   const runs = shallowRef<Run[]>([]);
   const loaded = ref(false);
   /** Runs that ended on this page, so that it can still say what was kept. */

@@ -7,11 +7,17 @@ import { SteadyTime } from './steady-offset';
 interface RevisionAnswer {
   boot: string;
   count: number;
+  /** By this the timers of a run go. */
   now: number;
+  /** By this things are dated; an older server has one clock for both. */
+  date?: number;
+  clockCredible?: boolean;
   demo: boolean;
 }
 
 const everyMs = 5000;
+/** Clocks of two machines differ a little; beyond this one of them is wrong. Hedge Lamp's own. */
+const apartMs = 120_000;
 /** A verdict is asked for anew so often though nothing was written: readings grow old by themselves. */
 const quarterMs = 15 * 60_000;
 
@@ -30,6 +36,11 @@ export const useServerLink = defineStore('server-link', () => {
   /** Kept, so that a page opened while nobody answers still goes by the server's clock. */
   const ahead = useLocalStorage('hedge-lamp.server-ahead', 0);
   const time = new SteadyTime({ wall: () => Date.now(), steady: () => performance.now() }, ahead.value);
+  /** How far dates are ahead of the timers: the server's clock was set while a run is live. */
+  const dateAhead = ref(0);
+  /** How far the server's date is ahead of this device's clock, ms; 0 where they agree. */
+  const apart = ref(0);
+  const clockCredible = ref(true);
   let asking = false;
   let timer: ReturnType<typeof setInterval> | undefined;
 
@@ -40,6 +51,11 @@ export const useServerLink = defineStore('server-link', () => {
       const answer = await call<RevisionAnswer>('GET', '/api/revision');
       time.answered(answer.now, (sent + performance.now()) / 2);
       ahead.value = time.ahead;
+      const date = answer.date ?? answer.now;
+      dateAhead.value = date - answer.now;
+      clockCredible.value = answer.clockCredible ?? true;
+      const differs = date - Date.now();
+      apart.value = Math.abs(differs) > apartMs ? differs : 0;
       mark.value = `${answer.boot} ${answer.count}`;
       quarter.value = Math.floor(answer.now / quarterMs);
       demo.value = answer.demo;
@@ -60,6 +76,9 @@ export const useServerLink = defineStore('server-link', () => {
     return instant;
   }
 
+  /** The present instant as things are dated, ms since epoch: the same as that of the timers, but for a clock set since. */
+  const date = (): number => now() + dateAhead.value;
+
   function watch(): void {
     if (timer) return;
     void ask();
@@ -79,6 +98,9 @@ export const useServerLink = defineStore('server-link', () => {
     answers,
     demo,
     now,
+    date,
+    apart,
+    clockCredible,
     ask,
     watch,
   };

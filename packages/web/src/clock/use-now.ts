@@ -2,12 +2,16 @@ import { useIntervalFn } from '@vueuse/core';
 import { ref } from 'vue';
 import { useServerLink } from './server-link';
 
-/** The present instant, anew every so often. Countdowns are computed from it, never counted down. */
-export function useNow(everyMs: number) {
-  const link = useServerLink();
-  const now = ref(link.now());
+function every(ms: number, instant: () => number) {
+  const now = ref(instant());
   useIntervalFn(() => {
-    now.value = link.now();
-  }, everyMs);
+    now.value = instant();
+  }, ms);
   return now;
 }
+
+/** The present instant as things are dated, anew every so often. */
+export const useNow = (everyMs: number) => every(everyMs, useServerLink().date);
+
+/** The instant that timers go by. Countdowns are computed from it, never counted down. */
+export const useTimerNow = (everyMs: number) => every(everyMs, useServerLink().now);

@@ -133,7 +133,7 @@ async function save(): Promise<void> {
   clearTimeout(waiting);
   await learnNow();
   const version = (there.value?.version ?? 0) + 1;
-  const read = readLearnForm(form.value, learned.value, { id: id.value, version, now: link.now() });
+  const read = readLearnForm(form.value, learned.value, { id: id.value, version, now: link.date() });
   errors.value = 'errors' in read ? read.errors : {};
   if ('errors' in read) return;
   saving.value = true;

@@ -50,7 +50,7 @@ const { errors, failure, saving, theirs, attempt, showFirstError } = useSave<Cyc
 );
 
 function take(start: CycleStart): void {
-  form.value = cycleFormOf(start, link.now());
+  form.value = cycleFormOf(start, link.date());
   seen.value = start.version;
   theirs.value = null;
   errors.value = {};
@@ -65,7 +65,7 @@ async function open(): Promise<void> {
     const [newest] = starts;
     if (newest && route.query.again === undefined) take(newest);
     else {
-      form.value = emptyCycleForm(water.value, link.now());
+      form.value = emptyCycleForm(water.value, link.date());
       seen.value = 0;
     }
   } catch (error) {

@@ -40,7 +40,7 @@ const { data: deeds, again } = useLoaded(
 const noted = computed(() => {
   const all = deeds.value ?? [];
   const over = all.find((d) => d.kind === 'sign-over')?.at ?? 0;
-  return all.find((d) => d.kind === 'sign' && d.at > over && link.now() - d.at < 2 * 86_400_000) ?? null;
+  return all.find((d) => d.kind === 'sign' && d.at > over && link.date() - d.at < 2 * 86_400_000) ?? null;
 });
 
 const outbox = useOutbox();
@@ -61,7 +61,7 @@ async function send(kind: 'sign' | 'sign-over', amount: DeedDraft['amount']): Pr
     id,
     waterId: props.waterId,
     kind,
-    at: link.now(),
+    at: link.date(),
     zone: thisZone(),
     detail: '',
     amount,
@@ -115,7 +115,7 @@ async function over(): Promise<void> {
   <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
   <section v-if="noted" class="sheet standing">
     <p class="mb-2">
-      Signs noted {{ agoInWords(noted.at, link.now()) }} keep the lamp lit until two days have gone by.
+      Signs noted {{ agoInWords(noted.at, link.date()) }} keep the lamp lit until two days have gone by.
     </p>
     <BButton variant="outline-primary" :disabled="keeping" @click="over">They look well again</BButton>
   </section>

@@ -40,7 +40,7 @@ watch(
   (all) => {
     if (form.value) return;
     const kit = all.find((k) => k.id === props.kitId);
-    if (kit) form.value = formOfKit(kit, link.now());
+    if (kit) form.value = formOfKit(kit, link.date());
     else if (isNew.value) form.value = emptyKitForm();
   },
   { immediate: true },
@@ -68,7 +68,7 @@ const marks = bottleMarks.map((value) => ({ value, text: bottleMarkInfo[value].l
 const theirs = shallowRef<Kit | null>(null);
 /** What nobody touched here is as it is there. */
 const differences = computed(() => {
-  const now = link.now();
+  const now = link.date();
   const ours = theirs.value && form.value && readKitForm(form.value, now, theirs.value);
   if (!theirs.value || !ours || 'errors' in ours) return [];
   const left = new Map(kitState(theirs.value, now).map((s) => [s.methodId, s.left]));
@@ -84,7 +84,7 @@ async function saveOurs(): Promise<void> {
   await save(over);
 }
 function takeTheirs(): void {
-  form.value = formOfKit(theirs.value!, link.now());
+  form.value = formOfKit(theirs.value!, link.date());
   theirs.value = null;
 }
 
@@ -92,7 +92,7 @@ function takeTheirs(): void {
 async function save(kept = kits.kits.find((k) => k.id === props.kitId) ?? null): Promise<void> {
   failure.value = '';
   theirs.value = null;
-  const read = readKitForm(form.value!, link.now(), kept);
+  const read = readKitForm(form.value!, link.date(), kept);
   errors.value = 'errors' in read ? read.errors : {};
   if ('errors' in read) {
     failure.value = 'Something in this is not right yet; it is said beside each field.';

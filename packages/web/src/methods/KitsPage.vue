@@ -19,7 +19,7 @@ const link = useServerLink();
 const opened = useOpenedWorkings();
 
 const shown = computed(() => {
-  const now = link.now();
+  const now = link.date();
   const today = format(now, 'yyyy-MM-dd');
   return kits.kits.map((kit) => ({
     kit,
@@ -40,7 +40,7 @@ const shown = computed(() => {
 const few = 5;
 const openWorkings = (kit: Kit, k: number) => {
   const { state, name } = shown.value.find((s) => s.kit.id === kit.id)!.tests[k]!;
-  opened.open(testWorkings(kit, state, name, link.now()));
+  opened.open(testWorkings(kit, state, name, link.date()));
 };
 </script>
 
@@ -98,7 +98,7 @@ const openWorkings = (kit: Kit, k: number) => {
               {{ t.state.left === 0 ? 'used up' : 'few' }}</strong
             >
           </td>
-          <td>{{ t.state.runsOutAt === null ? 'no pace yet' : dayOf(t.state.runsOutAt, link.now()) }}</td>
+          <td>{{ t.state.runsOutAt === null ? 'no pace yet' : dayOf(t.state.runsOutAt, link.date()) }}</td>
           <td>{{ costWords(t.state.costPerTest, kit.currency) }}</td>
         </tr>
       </tbody>

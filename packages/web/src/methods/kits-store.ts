@@ -35,7 +35,7 @@ export const useKits = defineStore('kits', () => {
   /** The doubts that a kit's bottles lay on a test today. */
   const doubtsOf = (kitId: string | null, methodId: string) => {
     const kit = kits.value.find((k) => k.id === kitId);
-    return kit ? kitDoubts(kit, methodId, format(link.now(), 'yyyy-MM-dd')) : [];
+    return kit ? kitDoubts(kit, methodId, format(link.date(), 'yyyy-MM-dd')) : [];
   };
 
   async function save(draft: KitDraft, seen: number): Promise<void> {

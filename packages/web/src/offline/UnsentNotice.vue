@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { formatDistanceStrict } from 'date-fns';
 import { computed } from 'vue';
 import { useServerLink } from '../clock/server-link';
 import { useOutbox } from './outbox-store';
@@ -10,16 +11,26 @@ const outbox = useOutbox();
 const refused = computed(() => outbox.aside.length);
 const waiting = computed(() => outbox.entries.length);
 const stuck = computed(() => waiting.value > 0 && (!link.reachable || outbox.failing !== ''));
+/** Nobody can tell which of two clocks is wrong; whoever reads this can. */
+const clockWords = computed(() => {
+  if (!link.reachable) return '';
+  if (!link.clockCredible)
+    return 'The clock of the machine that Hedge Lamp runs on cannot be right. Set it; what was dated by it in the last day is then put right by itself.';
+  if (link.apart === 0) return '';
+  const by = formatDistanceStrict(0, link.apart);
+  return `The server’s clock is ${by} ${link.apart > 0 ? 'ahead of' : 'behind'} this device’s. Set the wrong one right. Readings kept meanwhile are marked.`;
+});
 </script>
 
 <template>
-  <div v-if="!link.reachable || stuck || refused > 0" class="link-lost" role="status">
+  <div v-if="!link.reachable || stuck || clockWords || refused > 0" class="link-lost" role="status">
     <p v-if="!link.reachable">
       The server does not answer. What you count and note is kept on this device and sent when it is back.
     </p>
     <p v-else-if="stuck">
       {{ waiting === 1 ? '1 thing waits' : `${waiting} things wait` }} on this device: {{ outbox.failing }}
     </p>
+    <p v-if="clockWords">{{ clockWords }}</p>
     <p v-if="refused > 0" class="refused">
       {{ refused === 1 ? '1 thing could not be kept.' : `${refused} things could not be kept.` }}
     </p>

@@ -81,7 +81,7 @@ export const useOutbox = defineStore('outbox', () => {
         if (rest.length > 0) await send({ ...parcel, entries: rest });
         return;
       }
-      putAside(localStorage, sent[0]!, sentenceOf(error), link.now());
+      putAside(localStorage, sent[0]!, sentenceOf(error), link.date());
       refresh();
       const refused = aside.value.find((a) => a.entry.id === sent[0]!.id);
       if (refused) listeners.forEach((l) => l.refused(refused));
@@ -259,7 +259,7 @@ export const useOutbox = defineStore('outbox', () => {
     const waitsAlready = outboxOf(localStorage, lane).length > 0;
     let kept = true;
     try {
-      putInOutbox(localStorage, lane, id, link.now(), thing);
+      putInOutbox(localStorage, lane, id, link.date(), thing);
     } catch {
       kept = false;
     }
@@ -300,7 +300,7 @@ export const useOutbox = defineStore('outbox', () => {
   async function putPhoto(photoId: string, jpeg: Blob): Promise<boolean> {
     try {
       await keepPicture(photoId, jpeg);
-      put(`photo-${photoId}`, [{ id: photoId, at: link.now(), thing: { what: 'photo', photoId } }]);
+      put(`photo-${photoId}`, [{ id: photoId, at: link.date(), thing: { what: 'photo', photoId } }]);
       return true;
     } catch {
       return false;

@@ -114,6 +114,9 @@ const placeOf = (reading: Reading) => props.points.find((p) => p.id === reading.
                 >: show the old versions of this {{ parameters[r.parameter].label }}</span
               >
             </BButton>
+            <span v-if="r.clockAhead" class="doubt"
+              >The device said {{ format(r.takenAt + r.clockAhead, 'd MMM yyyy, HH:mm') }}</span
+            >
             <span v-for="d in r.doubts" :key="d" class="doubt">{{ doubts[d].label }}</span>
             <span v-if="r.note" class="note">{{ r.note }}</span>
           </td>

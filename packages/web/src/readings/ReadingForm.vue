@@ -55,7 +55,7 @@ const link = useServerLink();
 const methods = useMethods();
 const kits = useKits();
 
-const form = reactive(formOfReading(props.reading, props.water, link.now()));
+const form = reactive(formOfReading(props.reading, props.water, link.date()));
 const seen = ref(props.reading?.version ?? 0);
 const newReadingId = newId();
 const errors = ref<FieldErrors>({});
@@ -122,7 +122,7 @@ async function showErrors(): Promise<void> {
 
 async function save(): Promise<void> {
   failure.value = '';
-  const about = { id: props.reading?.id ?? newReadingId, waterId: props.water.id, now: link.now() };
+  const about = { id: props.reading?.id ?? newReadingId, waterId: props.water.id, now: link.date() };
   const read = readReadingForm(form, props.reading, about, methods.book);
   errors.value = 'errors' in read ? read.errors : {};
   if ('errors' in read) {

@@ -58,7 +58,7 @@ const unit = computed(() => units.value[info.value.kind as 'ph']);
 const { data, error, again } = useLoaded(
   () => `${props.waterId} ${chosen.value} ${span.value}`,
   async () => {
-    const to = link.now();
+    const to = link.date();
     const from = to - span.value * day;
     const [answer, deeds] = await Promise.all([
       call<{ readings: Reading[]; more: boolean }>(

@@ -42,7 +42,7 @@ const notices = useNotices();
 const outbox = useOutbox();
 const waters = useWaters();
 
-const form = ref(emptyDeedForm(link.now(), props.proposed));
+const form = ref(emptyDeedForm(link.date(), props.proposed));
 const errors = ref<FieldErrors>({});
 const failure = ref('');
 const saving = ref(false);
@@ -76,9 +76,9 @@ const animals = computed(() => (water.value ? animalsIn(water.value) : []));
 
 watch(open, (isOpen) => {
   if (!isOpen) return;
-  const fresh = emptyDeedForm(link.now());
+  const fresh = emptyDeedForm(link.date());
   if (props.proposed) {
-    form.value = emptyDeedForm(link.now(), props.proposed);
+    form.value = emptyDeedForm(link.date(), props.proposed);
     if (form.value.by === 'ready') form.value.source = water.value?.sourceWaterId ?? ownSource;
   }
   // What was typed stays when the form is closed and opened again; only its time moves on.
@@ -86,7 +86,7 @@ watch(open, (isOpen) => {
     form.value.detail === '' &&
     figureNames.every((name) => form.value.figures[name] === fresh.figures[name])
   )
-    form.value.at = toLocalInput(link.now());
+    form.value.at = toLocalInput(link.date());
 });
 const kind = computed({
   get: () => form.value.kind,
@@ -121,7 +121,7 @@ async function save(): Promise<void> {
       says,
     });
     open.value = false;
-    form.value = emptyDeedForm(link.now());
+    form.value = emptyDeedForm(link.date());
     if (!outcome.sent) {
       notices.say(waitsWords(says), { tone: 'bad' });
       return;

@@ -49,7 +49,7 @@ export function usePlan(waterId: () => string, changed: () => void) {
       const outcome = await outbox.ask<Plan>(`plan-${waterId()}`, {
         method: 'POST',
         path: ticksPath(),
-        body: { id, lineId: line.id, key: line.key, at: Math.round(link.now()), zone: thisZone() },
+        body: { id, lineId: line.id, key: line.key, at: Math.round(link.date()), zone: thisZone() },
         waterId: waterId(),
         says: `Done: ${line.says}`,
       });
@@ -84,7 +84,7 @@ export function usePlan(waterId: () => string, changed: () => void) {
     send(line.id, () =>
       call<Plan>('PUT', `${base()}/put-off`, {
         lineId: line.id,
-        until: hours === null ? null : Math.round(link.now() + hours * hour),
+        until: hours === null ? null : Math.round(link.date() + hours * hour),
       }),
     );
   return { busy, failed, waiting, spoken, tick, takeBack, putOff };

@@ -76,6 +76,7 @@ const lead = computed(() => {
       </ul>
     </section>
   </template>
+  <p v-if="store.loaded" class="mt-4"><RouterLink :to="{ name: 'removed' }">What was removed</RouterLink></p>
 </template>
 
 <style scoped>

@@ -18,6 +18,7 @@ import {
 } from '@hedge-lamp/core/waters';
 import { useSessionStorage } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
+import { BModal } from 'bootstrap-vue-next/components/BModal';
 import { BFormCheckbox, BFormCheckboxGroup } from 'bootstrap-vue-next/components/BFormCheckbox';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -158,7 +159,7 @@ const labels = {
   note: 'Note',
 };
 const differences = computed(() => {
-  const parsed = readWaterForm(form.value, link.now());
+  const parsed = readWaterForm(form.value, link.date());
   return theirs.value && 'draft' in parsed ? differencesBetween(theirs.value, parsed.draft, labels) : [];
 });
 
@@ -189,7 +190,7 @@ async function send(draft: WaterDraft): Promise<void> {
 }
 
 async function save(): Promise<void> {
-  const parsed = readWaterForm(form.value, link.now());
+  const parsed = readWaterForm(form.value, link.date());
   errors.value = 'errors' in parsed ? parsed.errors : {};
   if ('errors' in parsed) return showFirstError();
   await attempt(() => send(parsed.draft));
@@ -202,8 +203,42 @@ async function saveOverTheirs(): Promise<void> {
   await save();
 }
 
+interface Contents {
+  readings: number;
+  deeds: number;
+  runs: number;
+  cycles: number;
+}
+/** What goes along when the water is removed; null until it was asked. */
+const goesAlong = ref<Contents | null>(null);
+const asking = ref(false);
+const count = (n: number, one: string, many: string) => (n === 0 ? [] : [`${n} ${n === 1 ? one : many}`]);
+const goesAlongWords = computed(() => {
+  const c = goesAlong.value;
+  const parts = c
+    ? [
+        ...count(c.readings, 'reading', 'readings'),
+        ...count(c.deeds, 'note of what was done', 'notes of what was done'),
+        ...count(c.runs, 'run', 'runs'),
+        ...count(c.cycles, 'cycle', 'cycles'),
+      ]
+    : [];
+  return parts.length > 0
+    ? `With it go ${parts.join(', ').replace(/, ([^,]*)$/, ' and $1')}.`
+    : 'Nothing was kept of it yet.';
+});
+async function askToRemove(): Promise<void> {
+  failure.value = '';
+  try {
+    goesAlong.value = await call<Contents>('GET', `/api/waters/${form.value.id}/contents`);
+    asking.value = true;
+  } catch (error) {
+    failure.value = sentenceOf(error);
+  }
+}
 async function remove(): Promise<void> {
   const { id, name } = form.value;
+  asking.value = false;
   try {
     await call('DELETE', `/api/waters/${id}`);
   } catch (error) {
@@ -213,7 +248,7 @@ async function remove(): Promise<void> {
   form.value = null;
   seen.value = null;
   await store.load();
-  notices.say(`${name} is removed. Its readings are kept.`, {
+  notices.say(`${name} is removed. For 30 days it can be brought back under Waters.`, {
     undo: async () => {
       await call('POST', `/api/waters/${id}/restore`);
       await store.load();
@@ -379,12 +414,23 @@ async function cancel(): Promise<void> {
     <div class="acts">
       <BButton type="submit" variant="primary" :disabled="saving">{{ saving ? 'Saving …' : 'Save' }}</BButton>
       <BButton variant="outline-secondary" @click="cancel">Cancel</BButton>
-      <BButton v-if="waterId" variant="outline-danger" class="ms-auto" @click="remove"
+      <BButton v-if="waterId" variant="outline-danger" class="ms-auto" @click="askToRemove"
         >Remove this water</BButton
       >
     </div>
   </form>
   <p v-else-if="!failure" class="quiet" role="status">Loading the water …</p>
+  <BModal v-model="asking" :title="`Remove ${form?.name ?? ''}?`" no-footer header-close-label="Close">
+    <p>{{ goesAlongWords }}</p>
+    <p>
+      For 30 days all of it can be brought back, from the list of what was removed on the page Waters. Then it
+      goes for good.
+    </p>
+    <div class="d-flex flex-wrap gap-2">
+      <BButton variant="danger" @click="remove">Remove {{ form?.name }}</BButton>
+      <BButton variant="outline-primary" @click="asking = false">Keep it</BButton>
+    </div>
+  </BModal>
 </template>
 
 <style scoped>

@@ -6,14 +6,22 @@ const clearLasts = 12 * 3_600_000;
 /**
  * A lamp as it may be shown now. What was bad stays bad; Clear is a claim of the moment, and ends where the server was
  * not asked for long, or where this device knows of a test that the server does not.
+ * @param clocksAgree false where the clocks of server and device are apart, or that of the server cannot be right
  * @param unsent true where something of this water lies on this device and could not be sent
  */
-export function lampNow({ lamp, at }: Pick<Standing, 'lamp' | 'at'>, now: number, unsent = false): Lamp {
+export function lampNow(
+  { lamp, at }: Pick<Standing, 'lamp' | 'at'>,
+  now: number,
+  unsent = false,
+  clocksAgree = true,
+): Lamp {
   if (lamp.status !== 'clear') return lamp;
-  const sentence = unsent
-    ? 'Something noted on this device is not sent yet.'
-    : now - at > clearLasts
-      ? 'The server was not asked lately.'
-      : null;
+  const sentence = !clocksAgree
+    ? 'The clocks differ, so nobody knows how old a test is.'
+    : unsent
+      ? 'Something noted on this device is not sent yet.'
+      : now - at > clearLasts
+        ? 'The server was not asked lately.'
+        : null;
   return sentence === null ? lamp : { ...lamp, status: 'unread', word: lampWord.unread, sentence };
 }

@@ -10,6 +10,9 @@ import { useServerLink } from '../clock/server-link';
 import { useNow } from '../clock/use-now';
 import { lampNow } from './lamp-now';
 
+/** Claims run out by the day: clocks that differ by less change none. Hedge Lamp's own, ms. */
+const muchApart = 3_600_000;
+
 /**
  * All waters and how each stands; every page's chips and choices come from here. Kept on this device too, for a bench
  * without a network.
@@ -46,7 +49,12 @@ export const useWaters = defineStore('waters', () => {
   const now = useNow(60_000);
   /** What was told of a water, by the server or by the page that asked last, as it may be shown now. */
   const asOfNow = (told: Pick<Standing, 'waterId' | 'lamp' | 'at'>): Lamp =>
-    lampNow(told, now.value, useBench().unsentWaters.has(told.waterId));
+    lampNow(
+      told,
+      now.value,
+      useBench().unsentWaters.has(told.waterId),
+      link.clockCredible && Math.abs(link.apart) < muchApart,
+    );
   function lampOf(id: string): Lamp | null {
     const standing = standings.value[id];
     return standing ? asOfNow(standing) : null;

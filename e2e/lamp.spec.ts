@@ -298,7 +298,10 @@ test('a page left open asks again as time goes by, and a test not sent yet ends 
   await expect(chip('Clear')).toBeVisible({ timeout: 20_000 });
 });
 
-test('a sign that could not be kept is not said to be noted, and stays ticked', async ({ page, served }) => {
+test('a sign that could not be kept is not said to be noted, waits, and is noted once', async ({
+  page,
+  served,
+}) => {
   const tank = await served.water({ stockGroups: ['community-fish'] });
   await page.goto(`${served.url}/waters/${tank}/signs`);
   await page.getByLabel('Gasping at the surface, outside feeding time').check();
@@ -311,4 +314,5 @@ test('a sign that could not be kept is not said to be noted, and stays ticked', 
   await expect(page.getByLabel('Gasping at the surface, outside feeding time')).toBeChecked();
   await page.getByRole('button', { name: 'Only note it' }).click();
   await expect(page.getByRole('button', { name: 'They look well again' })).toBeVisible();
+  expect(await served.call<object[]>('GET', `/api/waters/${tank}/deeds`)).toHaveLength(1);
 });

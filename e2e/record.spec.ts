@@ -26,12 +26,43 @@ test('an edited reading keeps its old version, a deleted one comes back by Undo'
 test('a removed water comes back by Undo', async ({ page, served }) => {
   const water = await served.water();
   await page.goto(`${served.url}/waters/${water}/edit`);
+  await served.khReading(water, 5);
   await page.getByRole('button', { name: 'Remove this water' }).click();
-  await expect(page.getByText('Reed tank is removed. Its readings are kept.')).toBeVisible();
+  const asked = page.getByRole('dialog');
+  await expect(asked).toContainText('With it go 1 reading.');
+  await asked.getByRole('button', { name: 'Keep it' }).click();
+  await expect(asked).toHaveCount(0);
+  await page.getByRole('button', { name: 'Remove this water' }).click();
+  await asked.getByRole('button', { name: 'Remove Reed tank' }).click();
+  await expect(page.getByText('Reed tank is removed. For 30 days')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(
     page.getByRole('navigation', { name: 'Waters' }).getByRole('link', { name: /Reed tank/ }),
   ).toBeVisible();
+});
+
+test('what was removed stands in a list, comes back, and goes for good only when asked twice', async ({
+  page,
+  served,
+}) => {
+  const water = await served.water();
+  const reading = await served.khReading(water, 5);
+  const gone = await served.water({ name: 'Old pond' });
+  await served.call('DELETE', `/api/readings/${reading}`);
+  await served.call('DELETE', `/api/waters/${gone}`);
+  await page.goto(served.url);
+  await page.getByRole('link', { name: 'What was removed' }).click();
+  await expect(page.getByText('Old pond, with 0 readings')).toBeVisible();
+  await page.getByRole('button', { name: /^Bring back: Old pond/ }).click();
+  await expect(page.getByRole('navigation', { name: 'Waters' }).getByText('Old pond')).toBeVisible();
+  await page.getByRole('button', { name: /^Remove for good: KH/ }).click();
+  expect(await served.call<object>('GET', `/api/readings/${reading}`)).toMatchObject({ id: reading });
+  await page.getByRole('button', { name: 'In 30 days' }).click();
+  await expect(page.getByText(/^Goes for good on/)).toBeVisible();
+  await page.getByRole('button', { name: /^Remove for good: KH/ }).click();
+  await page.getByRole('button', { name: 'At once' }).click();
+  await expect(page.getByRole('heading', { name: 'Nothing was removed' })).toBeVisible();
+  expect((await fetch(`${served.url}/api/readings/${reading}`)).status).toBe(404);
 });
 
 test('something done is noted and stands in the log and on Today', async ({ page, served }) => {

@@ -10,7 +10,6 @@ import { useRouter } from 'vue-router';
 import { sentenceOf } from '../api/api-error';
 import { call } from '../api/call';
 import { useOutbox } from '../offline/outbox-store';
-import { waitsWords } from '../offline/outbox-words';
 import { useServerLink } from '../clock/server-link';
 import { agoInWords, thisZone } from '../clock/words';
 import type { ProposedDeed } from '../remedies/deed-form';
@@ -53,8 +52,21 @@ function ask(kind: ProposedDeed['kind']): void {
 
 const failure = ref('');
 const keeping = ref(false);
+/** The same, noted here before and not sent yet: it is sent, not noted twice. */
+async function sentBefore(kind: string, amount: DeedDraft['amount']): Promise<boolean> {
+  const there = outbox.entries.find(({ thing }) => {
+    if (thing.what !== 'request' || thing.request.waterId !== props.waterId) return false;
+    const body = thing.request.body as Partial<DeedDraft> | undefined;
+    return body?.kind === kind && JSON.stringify(body.amount) === JSON.stringify(amount);
+  });
+  if (!there) return false;
+  outbox.sendNow();
+  if ((await outbox.outcomeOf(new Set([there.id]))) === 'sent') await Promise.all([again(), waters.load()]);
+  return true;
+}
 async function send(kind: 'sign' | 'sign-over', amount: DeedDraft['amount']): Promise<boolean> {
   failure.value = '';
+  if (await sentBefore(kind, amount)) return true;
   keeping.value = true;
   const id = newId();
   const draft: DeedDraft = {
@@ -75,8 +87,14 @@ async function send(kind: 'sign' | 'sign-over', amount: DeedDraft['amount']): Pr
       says: kind === 'sign' ? 'What you see' : 'They look well again',
     });
     if (!outcome.sent) {
-      notices.say(waitsWords(kind === 'sign' ? 'What you see' : 'They look well again'), { tone: 'bad' });
-      return true;
+      const what = kind === 'sign' ? 'What you see' : 'That they look well again';
+      notices.say(
+        `${what} is not noted yet. It waits on this device, and is sent when the server can take it.`,
+        {
+          tone: 'bad',
+        },
+      );
+      return kind === 'sign';
     }
     await Promise.all([again(), waters.load()]);
     notices.say(kind === 'sign' ? 'What you see is noted.' : 'They look well again: noted.', {
@@ -97,8 +115,7 @@ const keep = () => send('sign', { by: 'signs', signs: signIds.filter((id) => see
 async function keepAndTest(): Promise<void> {
   const tests = plan.value.tests.join(',');
   // A server that is away must not keep anybody from testing; but what was not kept is not said to be.
-  if (!(await keep()))
-    notices.say('What you see is not noted yet. It stays ticked under Signs.', { tone: 'bad' });
+  if (!(await keep())) notices.say('What you see was refused. It stays ticked under Signs.', { tone: 'bad' });
   await router.push({ name: 'bench', params: { waterId: props.waterId }, query: { tests } });
 }
 async function over(): Promise<void> {

@@ -88,9 +88,11 @@ export const useOutbox = defineStore('outbox', () => {
     }
   }
 
+  /** Lanes that failed since they were last tried: what is new in another one need not wait for them. */
+  const stuck = new Set<string>();
+
   /** Sends all that can be sent. @throws the last failure, after every lane had its turn */
   async function sendAll(): Promise<void> {
-    const stuck = new Set<string>();
     let failure: unknown = null;
     for (;;) {
       refresh();
@@ -105,10 +107,10 @@ export const useOutbox = defineStore('outbox', () => {
       } catch (error) {
         failure = error;
         stuck.add(parcel.what === 'one' ? parcel.entry.lane : parcel.runId);
-        // Nobody there: the other lanes need not be tried.
+        // Nobody there: the other lanes need not be tried. Or was it only this one?
         if (error instanceof ApiError && error.unreachable) {
-          if (link.reachable) void link.ask();
-          break;
+          if (link.reachable) await link.ask();
+          if (!link.reachable) break;
         }
       }
     }
@@ -119,13 +121,15 @@ export const useOutbox = defineStore('outbox', () => {
   let round: AbortController | null = null;
   let onceMore = false;
 
-  function attemptNow(askedFor: boolean): Promise<void> {
+  function attemptNow(askedFor: boolean, allLanes = true): Promise<void> {
     const mine = alone(async () => {
+      if (allLanes) stuck.clear();
       const failedAt = Number(localStorage.getItem(failedKey) ?? 0);
       if (!askedFor && Math.abs(Date.now() - failedAt) < waits.first / 2)
         throw new ApiError(0, failing.value || 'The server does not answer.');
       try {
         await sendAll();
+        if (stuck.size > 0) return;
         localStorage.removeItem(failedKey);
         failing.value = '';
       } catch (error) {
@@ -170,6 +174,7 @@ export const useOutbox = defineStore('outbox', () => {
         maxTimeout: waits.longest,
         randomize: true,
         signal: mine.signal,
+        unref: true,
         // A fault of our own is tried again like any other: what waits must go some day.
         shouldRetry: () => true,
       },
@@ -225,7 +230,9 @@ export const useOutbox = defineStore('outbox', () => {
       throw error;
     }
     refresh();
-    begin();
+    if (round && !attempt && link.reachable && !stuck.has(lane))
+      void attemptNow(true, false).catch(() => undefined);
+    else begin();
   }
 
   /** What became of these by now; waits for what is on its way. */

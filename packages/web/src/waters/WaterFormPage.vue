@@ -420,7 +420,7 @@ async function cancel(): Promise<void> {
     </div>
   </form>
   <p v-else-if="!failure" class="quiet" role="status">Loading the water …</p>
-  <BModal v-model="asking" :title="`Remove ${form?.name ?? ''}?`" no-footer header-close-label="Close">
+  <BModal v-model="asking" title="Remove this water?" no-footer header-close-label="Close">
     <p>{{ goesAlongWords }}</p>
     <p>
       For 30 days all of it can be brought back, from the list of what was removed on the page Waters. Then it

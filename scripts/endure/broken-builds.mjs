@@ -1,0 +1,97 @@
+import { readFileSync } from 'node:fs';
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { build } from 'esbuild';
+import { serverBundle } from '../build-server.mjs';
+import { root } from '../ready.mjs';
+
+/**
+ * Builds of the server that are broken on purpose, one fault each: a counter that was never seen above zero proves
+ * nothing. Each change must be found in its source, so that none goes stale unnoticed.
+ */
+const faults = {
+  // Answers before it is committed.
+  lost: {
+    'database/writing.ts': [
+      "database.transaction((tx) => work(tx), { behavior: 'immediate' });",
+      `(() => {
+         const held = globalThis as any;
+         held.client = (database as any).$client ?? held.client;
+         if (!held.client.inTransaction) {
+           held.client.exec('begin');
+           setTimeout(() => held.client.inTransaction && held.client.exec('commit'), 60);
+         }
+         return work(database as any);
+       })();`,
+    ],
+  },
+  // Counts what is sent again as a thing of its own.
+  doubled: {
+    'methods/kit-store.ts': ['.values(use)', '.values({ ...use, id: use.id + Math.random() })'],
+  },
+  // Writes in place, in two halves.
+  torn: {
+    'color/photo-store.ts': [
+      'await writeWhole(fileOf(database, id), bytes);',
+      `{ const f = await open(fileOf(database, id), 'w'); await f.write(bytes.subarray(0, bytes.length / 2));
+         await inTurn(() => database.insert(photosTable).values({ id, digest, createdAt: now(), deletedAt: null, purgeAt: null, bytes: bytes.length }).onConflictDoNothing().run());
+         await new Promise((r) => setTimeout(r, 80)); await f.write(bytes.subarray(bytes.length / 2)); await f.close(); }`,
+    ],
+    'readings/bulk.ts': ["client.exec('begin immediate');", ''],
+  },
+  // Leaves what a wrong clock dated.
+  misdated: {
+    'clock/put-right.ts': [
+      '  writing(database, (tx) => {\n    // A wait',
+      '  if (by) return;\n  writing(database, (tx) => {\n    // A wait',
+    ],
+  },
+  // Does not look whether a forecast is there.
+  failed: { 'cycle/store.ts': ['    if (own) {', '    if (own && draft.id === "") {'] },
+  // Now and then forgets to answer.
+  hung: {
+    'door/json-body.ts': [
+      'void usual(request, String(text), (error, value) =>',
+      'if (Math.random() < 0.02) return;\n    void usual(request, String(text), (error, value) =>',
+    ],
+  },
+  // Two may work on one folder.
+  shared: {
+    'database/folder-lock.ts': [
+      'export function lockFolder(',
+      'export function lockFolder(..._given: unknown[]): FolderLock {\n  return { release: () => undefined };\n}\nexport function unused(',
+    ],
+  },
+};
+
+export async function brokenBuild(fault) {
+  const changes = faults[fault];
+  const outfile = join(root, `packages/server/dist/broken-${fault}.mjs`);
+  mkdirSync(join(outfile, '..'), { recursive: true });
+  const left = new Set(Object.keys(changes));
+  await build({
+    ...serverBundle,
+    absWorkingDir: root,
+    outfile,
+    sourcemap: false,
+    plugins: [
+      {
+        name: 'fault',
+        setup(own) {
+          own.onLoad({ filter: /packages\/server\/src\/.*\.ts$/ }, ({ path }) => {
+            const name = Object.keys(changes).find((file) => path.endsWith(`/src/${file}`));
+            if (!name) return undefined;
+            const source = readFileSync(path, 'utf8');
+            const [from, to] = changes[name];
+            if (!source.includes(from))
+              throw new Error(`The fault “${fault}” finds nothing to break in ${name}.`);
+            left.delete(name);
+            return { contents: source.replaceAll(from, () => to), loader: 'ts' };
+          });
+        },
+      },
+    ],
+  });
+  if (left.size > 0) throw new Error(`The fault “${fault}” was not built in: ${[...left].join(', ')}`);
+  return outfile;
+}

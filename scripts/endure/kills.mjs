@@ -1,0 +1,133 @@
+import Sqlite from 'better-sqlite3';
+import { existsSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import jpeg from 'jpeg-js';
+import { kindsOf, newWorld } from './kinds.mjs';
+import { ask, madeFolder, removeFolder, serve } from './served.mjs';
+
+const picture = Buffer.from(
+  jpeg.encode(
+    {
+      width: 320,
+      height: 240,
+      data: Buffer.from(Array.from({ length: 4 * 320 * 240 }, (_, k) => (k * 37) % 251)),
+    },
+    90,
+  ).data,
+);
+const sleep = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
+
+/** What is in the file of what was acknowledged. Nobody writes while it looks. */
+function look(folder, acknowledged, world, counts) {
+  const file = new Sqlite(join(folder, 'hedge-lamp.sqlite'));
+  for (const { check } of acknowledged) {
+    const { n } = file.prepare(check.sql).get(...check.args) ?? { n: 0 };
+    if (Number(n) < Number(check.n)) counts.lost += 1;
+  }
+  for (const [note, size] of world.bulks) {
+    const { n } = file.prepare('select count(*) as n from readings where note = ?').get(note);
+    if (n !== 0 && n !== size) counts.torn += 1;
+  }
+  for (const { id, bytes } of file.prepare('select id, bytes from photos').all()) {
+    const path = join(folder, 'photos', `${id}.jpg`);
+    if (!existsSync(path)) counts.lost += 1;
+    else if (statSync(path).size !== bytes) counts.torn += 1;
+  }
+  // One use for each tube or reading that names a kit, one event by its identifier.
+  const uses = file.prepare('select count(*) as n from kit_uses').get().n;
+  const known = file
+    .prepare(
+      'select count(*) as n from kit_uses where id in (select id from readings) or id in (select json_extract(t.value, ?) from runs, json_each(runs.tests) t)',
+    )
+    .get('$.id').n;
+  const due = file
+    .prepare('select count(*) as n from readings where kit_id is not null and run_id is null')
+    .get().n;
+  const noted = file
+    .prepare('select count(*) as n from kit_uses where id in (select id from readings)')
+    .get().n;
+  counts.doubled += uses - known;
+  counts.lost += due - noted;
+  file.close();
+}
+
+/**
+ * Kills the server at random moments while every kind of write goes on, some of it sent twice; after each kill it looks
+ * whether what was acknowledged is there, once and whole.
+ */
+export async function kills(main, times, most = 450) {
+  const folder = madeFolder();
+  const counts = { kills: 0, acknowledged: 0, refused: 0, lost: 0, doubled: 0, torn: 0, failed: 0, hung: 0 };
+  const world = newWorld();
+  const kinds = kindsOf(world, picture);
+  const names = Object.keys(kinds);
+  const seen = new Set();
+  let acknowledged = [];
+  try {
+    for (let k = 0; k < times; k++) {
+      const server = await serve(main, folder);
+      let alive = true;
+      const worker = async () => {
+        while (alive) {
+          const name =
+            world.waters.length < 3 ? 'POST /api/waters' : names[Math.floor(Math.random() * names.length)];
+          const told = kinds[name]();
+          if (!told) continue;
+          const [method] = name.split(' ');
+          const answer = await ask(server.url, method, told.path, told.body);
+          if (answer.status >= 200 && answer.status < 300) {
+            acknowledged.push(told);
+            counts.acknowledged += 1;
+            seen.add(name);
+            told.then?.();
+            // A page that lost the answer sends it again.
+            if (Math.random() < 0.2 && method !== 'DELETE')
+              await ask(server.url, method, told.path, told.body);
+          } else if (answer.status >= 500) counts.failed += 1;
+          else if (answer.status >= 400) counts.refused += 1;
+          else if (answer.status === -1 && alive) counts.hung += 1;
+        }
+      };
+      const workers = Array.from({ length: 4 }, worker);
+      await sleep(20 + Math.random() * most);
+      await server.kill();
+      alive = false;
+      await Promise.all(workers);
+      counts.kills += 1;
+      look(folder, acknowledged, world, counts);
+      // What was looked at stays: the whole is looked at once more in the end.
+      if (k < times - 1) {
+        world.all = [...(world.all ?? []), ...acknowledged];
+        acknowledged = [];
+      }
+    }
+    look(folder, [], world, counts);
+    return { counts, kinds: `${seen.size} of ${names.length} kinds of write` };
+  } finally {
+    removeFolder(folder);
+  }
+}
+
+/** Requests go to one server until some time is over; hangs and errors of the server are counted. */
+export async function load(main, ms) {
+  const folder = madeFolder();
+  const counts = { asked: 0, failed: 0, hung: 0 };
+  const server = await serve(main, folder);
+  try {
+    const until = Date.now() + ms;
+    const worker = async () => {
+      while (Date.now() < until) {
+        const body = { id: crypto.randomUUID(), name: 'Tank', kind: 'aquarium', netLiters: 100 };
+        const { status } = await ask(server.url, 'POST', '/api/waters', body);
+        counts.asked += 1;
+        if (status >= 500) counts.failed += 1;
+        if (status === -1) counts.hung += 1;
+      }
+    };
+    await Promise.all(Array.from({ length: 4 }, worker));
+    return counts;
+  } finally {
+    await server.kill();
+    removeFolder(folder);
+  }
+}

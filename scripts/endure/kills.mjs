@@ -20,9 +20,11 @@ const sleep = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 /** What is in the file of what was acknowledged. Nobody writes while it looks. */
 function look(folder, acknowledged, world, counts) {
   const file = new Sqlite(join(folder, 'hedge-lamp.sqlite'));
-  for (const { check } of acknowledged) {
+  for (const { check, use } of acknowledged) {
     const { n } = file.prepare(check.sql).get(...check.args) ?? { n: 0 };
     if (Number(n) < Number(check.n)) counts.lost += 1;
+    if (use && file.prepare('select count(*) as n from kit_uses where id = ?').get(use).n !== 1)
+      counts.lost += 1;
   }
   for (const [note, size] of world.bulks) {
     const { n } = file.prepare('select count(*) as n from readings where note = ?').get(note);
@@ -40,14 +42,7 @@ function look(folder, acknowledged, world, counts) {
       'select count(*) as n from kit_uses where id in (select id from readings) or id in (select json_extract(t.value, ?) from runs, json_each(runs.tests) t)',
     )
     .get('$.id').n;
-  const due = file
-    .prepare('select count(*) as n from readings where kit_id is not null and run_id is null')
-    .get().n;
-  const noted = file
-    .prepare('select count(*) as n from kit_uses where id in (select id from readings)')
-    .get().n;
   counts.doubled += uses - known;
-  counts.lost += due - noted;
   file.close();
 }
 
@@ -95,13 +90,8 @@ export async function kills(main, times, most = 450) {
       await Promise.all(workers);
       counts.kills += 1;
       look(folder, acknowledged, world, counts);
-      // What was looked at stays: the whole is looked at once more in the end.
-      if (k < times - 1) {
-        world.all = [...(world.all ?? []), ...acknowledged];
-        acknowledged = [];
-      }
+      acknowledged = [];
     }
-    look(folder, [], world, counts);
     return { counts, kinds: `${seen.size} of ${names.length} kinds of write` };
   } finally {
     removeFolder(folder);

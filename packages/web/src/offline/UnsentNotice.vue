@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { formatDistanceStrict } from 'date-fns';
 import { computed } from 'vue';
+import { useRoute } from 'vue-router';
 import { useServerLink } from '../clock/server-link';
 import { useOutbox } from './outbox-store';
 
@@ -8,9 +9,14 @@ import { useOutbox } from './outbox-store';
 const link = useServerLink();
 const outbox = useOutbox();
 
-const refused = computed(() => outbox.aside.length);
+const route = useRoute();
+/** The page that tells it all need not be pointed to from itself. */
+const isThere = computed(() => route.name === 'unsent');
+const refused = computed(() => (isThere.value ? 0 : outbox.aside.length));
 const waiting = computed(() => outbox.entries.length);
-const stuck = computed(() => waiting.value > 0 && (!link.reachable || outbox.failing !== ''));
+const stuck = computed(
+  () => !isThere.value && waiting.value > 0 && (!link.reachable || outbox.failing !== ''),
+);
 /** Nobody can tell which of two clocks is wrong; whoever reads this can. */
 const clockWords = computed(() => {
   if (!link.reachable) return '';

@@ -40,6 +40,7 @@ const refused = computed(() => outbox.aside.map((aside) => ({ ...rowOf(aside.ent
 const waiting = computed(() =>
   outbox.entries.map((e) => rowOf(e, isHeld(e, outbox.aside) ? 'Waits behind what could not be kept.' : '')),
 );
+const someCanGo = computed(() => outbox.entries.some((e) => !isHeld(e, outbox.aside)));
 </script>
 
 <template>
@@ -69,11 +70,13 @@ const waiting = computed(() =>
   </section>
   <section v-if="waiting.length > 0" class="sheet" aria-labelledby="waits-heading">
     <h2 id="waits-heading">{{ waiting.length === 1 ? '1 thing waits' : `${waiting.length} things wait` }}</h2>
-    <p>
-      {{ outbox.failing || 'It is on its way.' }}
-      <template v-if="outbox.failing">It is tried again by itself, for as long as it takes.</template>
-    </p>
-    <BButton variant="primary" class="mb-3" @click="outbox.sendNow()">Send now</BButton>
+    <template v-if="someCanGo">
+      <p>
+        {{ outbox.failing || 'Being sent …' }}
+        <template v-if="outbox.failing">It is tried again by itself, for as long as it takes.</template>
+      </p>
+      <BButton variant="primary" class="mb-3" @click="outbox.sendNow()">Send now</BButton>
+    </template>
     <ul class="things">
       <UnsentRow
         v-for="row in waiting"
@@ -102,6 +105,9 @@ const waiting = computed(() =>
 </template>
 
 <style scoped>
+.sheet {
+  margin-bottom: 1rem;
+}
 .things {
   list-style: none;
   padding: 0;

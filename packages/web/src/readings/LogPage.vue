@@ -189,7 +189,7 @@ async function removeDeed(deed: Deed): Promise<void> {
     >
     <BButton variant="primary" @click="openForm(null)">Write in a reading</BButton>
   </PageHeading>
-  <section v-if="waiting.length > 0" class="sheet" aria-labelledby="waiting-heading">
+  <section v-if="waiting.length > 0" class="sheet mb-3" aria-labelledby="waiting-heading">
     <h2 id="waiting-heading">On this device, not on disk yet</h2>
     <ul class="mb-0">
       <li v-for="w in waiting" :key="w.id">

@@ -130,6 +130,9 @@ const forGood = (row: Row, when: 'at-once' | 'in-30-days') =>
 </template>
 
 <style scoped>
+.sheet {
+  margin-bottom: 1rem;
+}
 ul {
   list-style: none;
   padding: 0;

@@ -423,8 +423,8 @@ async function cancel(): Promise<void> {
   <BModal v-model="asking" title="Remove this water?" no-footer header-close-label="Close">
     <p>{{ goesAlongWords }}</p>
     <p>
-      For 30 days all of it can be brought back, from the list of what was removed on the page Waters. Then it
-      goes for good.
+      For 30 days it can be brought back, from the list of what was removed on the page Waters. Then it goes
+      for good.
     </p>
     <div class="d-flex flex-wrap gap-2">
       <BButton variant="danger" @click="remove">Remove {{ form?.name }}</BButton>

@@ -13,4 +13,10 @@ const server = spawn('node', [join(root, 'packages/server/dist/main.mjs')], {
   env: { ...process.env, ...(demo ? { HEDGE_LAMP_DEMO: '1' } : {}) },
 });
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => server.kill(signal));
+// The shell that npm puts between does not pass a signal on: it only goes. Whoever started this without npm stays away.
+const parent = process.ppid;
+if (process.env.npm_lifecycle_event)
+  setInterval(() => {
+    if (process.ppid !== parent) server.kill('SIGTERM');
+  }, 300).unref();
 server.on('exit', (code) => process.exit(code ?? 1));

@@ -23,5 +23,6 @@ export default defineConfig({
       },
     },
   },
-  server: { proxy: { '/api': 'http://127.0.0.1:4870' } },
+  // Under its own name: the server takes writes only from a page that came from where it is asked.
+  server: { proxy: { '/api': { target: 'http://127.0.0.1:4870', changeOrigin: false } } },
 });

@@ -91,6 +91,7 @@ export async function kills(main, times, most = 450) {
       counts.kills += 1;
       look(folder, acknowledged, world, counts);
       acknowledged = [];
+      world.bulks.clear();
     }
     return { counts, kinds: `${seen.size} of ${names.length} kinds of write` };
   } finally {

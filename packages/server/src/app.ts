@@ -46,6 +46,8 @@ export interface AppOptions extends Pick<Context, 'database' | 'now'> {
   readonly log?: boolean;
 }
 
+/** By then whoever opened the page has it. */
+const idleAfter = 3000;
 const sweepEvery = 7 * 3_600_000;
 
 /** Nothing comes from elsewhere, nothing is framed, no inline script runs. */
@@ -154,7 +156,16 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
       demo: options.demo ?? false,
     }),
   );
-  app.get('/api/openapi.json', { schema: { hide: true } }, () => app.swagger());
+  // Made once: it takes longer than anybody should wait.
+  let document: string | undefined;
+  const describe = () => (document ??= JSON.stringify(app.swagger()));
+  app.get('/api/openapi.json', { schema: { hide: true } }, (_request, reply) =>
+    reply.type('application/json').send(Buffer.from(describe())),
+  );
+  app.addHook('onListen', (done) => {
+    setTimeout(describe, idleAfter).unref();
+    done();
+  });
 
   for (const routes of [
     waterRoutes,

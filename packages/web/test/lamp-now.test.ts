@@ -33,6 +33,13 @@ describe('the lamp that a device remembers', () => {
       sentence: 'Something noted on this device is not sent yet.',
     });
   });
+  it('is not Clear where the clocks differ: nobody knows how old its readings are', () => {
+    expect(lampNow({ lamp: lamp(), at: now - 1000 }, now, false, false)).toMatchObject({
+      status: 'unread',
+      sentence: 'The clocks differ, so nobody knows how old a test is.',
+    });
+    expect(lampNow({ lamp: urgent, at: now }, now, false, false)).toEqual(urgent);
+  });
   it('stays as bad as it was, however long ago', () => {
     expect(lampNow({ lamp: urgent, at: now - 900 * hour }, now)).toEqual(urgent);
     expect(lampNow({ lamp: urgent, at: now }, now, true)).toEqual(urgent);

@@ -1,5 +1,13 @@
+import { shippedMethods } from '@hedge-lamp/core/methods';
 import { FieldError } from '@hedge-lamp/core/quantity';
-import { type Observation, type Reading, interpret, workingsOfKept } from '@hedge-lamp/core/readings';
+import {
+  type Observation,
+  type Reading,
+  interpret,
+  measures,
+  parameterIds,
+  workingsOfKept,
+} from '@hedge-lamp/core/readings';
 
 const kh = (drops: number, more: Partial<Observation> = {}): Observation => ({
   parameter: 'alkalinity',
@@ -28,6 +36,21 @@ const fieldOf = (observation: Observation) => {
   }
   return 'no error';
 };
+
+describe('a method', () => {
+  it('tells its own parameter and no other, whatever kind of card it has', () => {
+    for (const method of shippedMethods) {
+      const told = parameterIds.filter((p) => measures(method, p));
+      const wanted =
+        method.result.by === 'strip' ? method.result.pads.map((p) => p.parameter) : [method.parameter];
+      expect([method.id, told.sort()]).toEqual([method.id, [...wanted].sort()]);
+    }
+  });
+  it('is refused for a parameter that it does not measure', () => {
+    const nitrate = { ...card({ found: 'at', swatch: 0 }), parameter: 'nitrate' as const };
+    expect(fieldOf(nitrate)).toBe('methodId');
+  });
+});
 
 describe('drops to the turn', () => {
   it('five drops of KH lie between four and five degrees, 71 to 89 mg/L as CaCO3', () => {

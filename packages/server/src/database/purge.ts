@@ -16,7 +16,7 @@ const day = 86_400_000;
 /** How long what was removed can be brought back before it goes for good. */
 export const purgeWait = 30 * day;
 /** So many readings go at once; others have their turn between. */
-const slice = 300;
+const slice = 100;
 
 const photoOfReading = sql<string | null>`json_extract(${readingsTable.entered}, '$.match.photoId')`;
 

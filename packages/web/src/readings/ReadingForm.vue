@@ -122,7 +122,11 @@ async function showErrors(): Promise<void> {
 
 async function save(): Promise<void> {
   failure.value = '';
-  const about = { id: props.reading?.id ?? newReadingId, waterId: props.water.id, now: link.date() };
+  const about = {
+    id: props.reading?.id ?? newReadingId,
+    waterId: props.water.id,
+    now: Math.max(link.date(), Date.now()),
+  };
   const read = readReadingForm(form, props.reading, about, methods.book);
   errors.value = 'errors' in read ? read.errors : {};
   if ('errors' in read) {

@@ -20,9 +20,12 @@ const sleep = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 /** What is in the file of what was acknowledged. Nobody writes while it looks. */
 function look(folder, acknowledged, world, counts) {
   const file = new Sqlite(join(folder, 'hedge-lamp.sqlite'));
-  for (const { check, use } of acknowledged) {
+  for (const { check, use, path } of acknowledged) {
     const { n } = file.prepare(check.sql).get(...check.args) ?? { n: 0 };
-    if (Number(n) < Number(check.n)) counts.lost += 1;
+    if (Number(n) < Number(check.n)) {
+      counts.lost += 1;
+      world.lostKinds.add(path.replace(/[0-9a-f-]{36}/, '…'));
+    }
     if (use && file.prepare('select count(*) as n from kit_uses where id = ?').get(use).n !== 1)
       counts.lost += 1;
   }
@@ -93,7 +96,7 @@ export async function kills(main, times, most = 450) {
       acknowledged = [];
       world.bulks.clear();
     }
-    return { counts, kinds: `${seen.size} of ${names.length} kinds of write` };
+    return { counts, kinds: `${seen.size} of ${names.length} kinds of write`, lost: [...world.lostKinds] };
   } finally {
     removeFolder(folder);
   }

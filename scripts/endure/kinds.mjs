@@ -57,7 +57,7 @@ export function kindsOf(world, photo) {
         path: '/api/readings',
         body,
         check: {
-          sql: "select count(*) as n from readings where id = ? and json_extract(entered, '$.drops') = ?",
+          sql: "select count(*) as n from readings where id = ? and (json_extract(entered, '$.drops') = ? or version > 1)",
           args: [body.id, body.entered.drops],
           n: 1,
         },
@@ -225,4 +225,5 @@ export const newWorld = () => ({
   edited: new Set(),
   running: new Set(),
   cycling: new Set(),
+  lostKinds: new Set(),
 });

@@ -162,3 +162,28 @@ describe('the API', () => {
     expect(await count()).toBe(before + 1);
   });
 });
+
+describe('what was reckoned before', () => {
+  it('is not told again once anything was written, by whichever way, or a minute has gone by', async () => {
+    const made = await makeApp();
+    const waterId = await made.makeWater();
+    const newest = async () => {
+      const { body } = await made.call<{ gauges: { subject: string; takenAt: number | null }[] }>(
+        'GET',
+        `/api/waters/${waterId}/today`,
+      );
+      return body.gauges.find((g) => g.subject === 'alkalinity')?.takenAt ?? null;
+    };
+    const at = (minutes: number) => khReading(waterId, 5, { takenAt: now - minutes * 60_000 });
+    expect(await newest()).toBeNull();
+    await made.call('POST', '/api/readings', at(10));
+    expect(await newest()).toBe(now - 600_000);
+    // In bulk, on a connection of its own.
+    await made.call('POST', '/api/readings/bulk', { readings: [at(9)] });
+    expect(await newest()).toBe(now - 540_000);
+    // And by something that is no request.
+    made.database.$client.prepare('update readings set deleted_at = 1 where taken_at = ?').run(now - 540_000);
+    expect(await newest()).toBe(now - 600_000);
+    await made.close();
+  });
+});

@@ -10,6 +10,7 @@ import { IdSchema } from '@hedge-lamp/core/readings';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
 import { type Context, typed } from '../context';
+import { unchanged } from '../database/unchanged';
 import { putOffLines } from '../remedies/plan-store';
 import { gatherer } from './gather';
 import { ProblemSchema } from '../problem';
@@ -19,6 +20,13 @@ const tags = ['guidelines'];
 
 export function todayRoutes(app: FastifyInstance, { database, now }: Context): void {
   const api = typed(app);
+  const standings = unchanged(database, now, (_key, at) => {
+    const given = gatherer(database, at);
+    return listWaters(database).map((water) => standingOf(given(water)));
+  });
+  const todayOf = unchanged(database, now, (id, at) =>
+    today(gatherer(database, at)(waterOf(database, id)), putOffLines(database, id, at)),
+  );
 
   api.get(
     '/api/today',
@@ -29,10 +37,7 @@ export function todayRoutes(app: FastifyInstance, { database, now }: Context): v
         response: { 200: z.array(StandingSchema) },
       },
     },
-    () => {
-      const given = gatherer(database, now());
-      return listWaters(database).map((water) => standingOf(given(water)));
-    },
+    () => standings(''),
   );
 
   api.get(
@@ -45,10 +50,7 @@ export function todayRoutes(app: FastifyInstance, { database, now }: Context): v
         response: { 200: TodaySchema, 404: ProblemSchema, 422: ProblemSchema },
       },
     },
-    (request) => {
-      const water = waterOf(database, request.params.id);
-      return today(gatherer(database, now())(water), putOffLines(database, water.id, now()));
-    },
+    (request) => todayOf(request.params.id),
   );
 
   api.get(

@@ -5,6 +5,8 @@ import { expect, sameLot, type Served, test } from './served';
 async function pagesOf(demo: Served): Promise<[string, string][]> {
   const waters = await demo.call<{ id: string; name: string }[]>('GET', '/api/waters');
   const id = (name: string) => waters.find((w) => w.name === name)!.id;
+  const spare = await demo.water({ name: 'Spare tub' });
+  await demo.call('DELETE', `/api/waters/${spare}`);
   const loop = id('Long Bench loop');
   return [
     ['shelf', '/'],
@@ -38,7 +40,30 @@ async function pagesOf(demo: Served): Promise<[string, string][]> {
     ['learning a card', '/cards/learn'],
     ['safety', '/safety'],
     ['nowhere', '/no/such/page'],
+    ['removed', '/removed'],
+    ['on this device only', '/unsent'],
   ];
+}
+
+/** Runs in the page: something that was refused, and something that waits behind it. */
+function leaveUnsent(): void {
+  const request = (says: string) => ({
+    what: 'request',
+    request: { method: 'POST', path: '/api/deeds', body: {}, waterId: 'w', says },
+  });
+  const key = (n: number) => `hedge-lamp.outbox.deed-1.00178000000000${n}-000000.${n}`;
+  const entry = {
+    key: key(1),
+    lane: 'deed-1',
+    id: '1',
+    at: 1_780_000_000_000,
+    thing: request('Water change 30 %'),
+  };
+  localStorage.setItem(
+    'hedge-lamp.aside.1',
+    JSON.stringify({ entry, why: 'This time lies in the future.', at: 1 }),
+  );
+  localStorage.setItem(key(2), JSON.stringify(request('Filter cleaned')));
 }
 
 for (const [look, colorScheme, viewport] of [
@@ -52,6 +77,7 @@ for (const [look, colorScheme, viewport] of [
       test.setTimeout(300_000);
       const page = await (await browser.newContext({ colorScheme, viewport })).newPage();
       for (const [name, path] of (await pagesOf(demo)).filter((_page, k) => k % 2 === half)) {
+        if (path === '/unsent') await page.evaluate(leaveUnsent);
         await page.goto(demo.url + path);
         await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
         expect(await faults(page), name).toEqual([]);

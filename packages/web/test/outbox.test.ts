@@ -97,9 +97,16 @@ describe('what was refused', () => {
   });
   it('lets the rest go once it is thrown away', () => {
     const s = made();
-    throwAway(s, asideOf(s)[0]!.entry);
+    throwAway(s, asideOf(s)[0]!.entry, 'doubt');
     const parcel = nextParcel(outboxOf(s), asideOf(s), new Set());
-    expect(parcel).toMatchObject({ what: 'events', entries: [{ id: '2' }, { id: '3' }] });
+    // A count without one of its drops is in doubt from there on.
+    expect(parcel).toMatchObject({ what: 'events', entries: [{ id: 'doubt' }, { id: '2' }, { id: '3' }] });
+    expect(eventsOf(s, 'run-a')[0]).toMatchObject({
+      type: 'doubt',
+      doubt: 'lost-count',
+      on: true,
+      testId: 't',
+    });
   });
   it('holds back every event of a run that was itself refused', () => {
     const s = madeStorage();

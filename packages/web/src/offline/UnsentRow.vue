@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { format } from 'date-fns';
-import { ref } from 'vue';
+import { computed, ref } from 'vue';
 import { useNotices } from '../shell/notice-store';
 import type { Entry } from './outbox';
 
@@ -12,6 +12,9 @@ const notices = useNotices();
 /** Thrown away only after being asked once more. */
 const asked = ref(false);
 const shown = ref(false);
+const isDrop = computed(
+  () => props.entry.thing.what === 'event' && ['drop', 'take-back'].includes(props.entry.thing.event.type),
+);
 const document = () => JSON.stringify(props.entry.thing);
 
 async function copy(): Promise<void> {
@@ -48,6 +51,8 @@ async function copy(): Promise<void> {
       >
       <BButton v-else variant="danger" @click="$emit('drop')">Throw it away for good</BButton>
     </div>
+    <p v-if="asked && isDrop" class="mt-2 mb-0">The count of its tube is then marked as in doubt.</p>
+    <p v-if="asked && entry.thing.what === 'run'" class="mt-2 mb-0">All that was done in it goes along.</p>
   </li>
 </template>
 

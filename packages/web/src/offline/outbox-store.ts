@@ -321,7 +321,13 @@ export const useOutbox = defineStore('outbox', () => {
     begin(true);
   }
   function drop(entry: Entry): void {
-    throwAway(localStorage, entry);
+    throwAway(localStorage, entry, newId());
+    // Without the run its events are of nothing.
+    if (entry.thing.what === 'run')
+      takeFromOutbox(
+        localStorage,
+        outboxOf(localStorage, entry.lane).map((e) => e.key),
+      );
     if (entry.thing.what === 'photo') void forgetPicture(entry.thing.photoId).catch(() => undefined);
     refresh();
     begin();

@@ -133,8 +133,19 @@ export function takeUp(storage: Storage, { entry }: Aside): void {
   storage.removeItem(`${asidePrefix}${entry.id}`);
 }
 
-/** For good: asked before. */
-export function throwAway(storage: Storage, entry: Entry): void {
+/**
+ * For good: asked before. A drop that is thrown away leaves a doubt about the count in its place: a tube must not read
+ * lower for it, unseen.
+ * @param doubtId identifier of that event
+ */
+export function throwAway(storage: Storage, entry: Entry, doubtId: string): void {
+  const { thing } = entry;
+  if (thing.what === 'event' && ['drop', 'take-back'].includes(thing.event.type)) {
+    const { testId, at } = thing.event;
+    const doubt: RunEvent = { id: doubtId, testId, at, type: 'doubt', doubt: 'lost-count', on: true };
+    const place = entry.key.slice(0, entry.key.lastIndexOf('.') + 1);
+    storage.setItem(`${place}${doubtId}`, JSON.stringify(doubt));
+  }
   storage.removeItem(`${asidePrefix}${entry.id}`);
   storage.removeItem(entry.key);
 }

@@ -9,7 +9,7 @@ export async function cutLines(main) {
   const executablePath = findChromium();
   if (!executablePath) return { counts: {}, note: 'no browser here' };
   const { chromium } = await import('@playwright/test');
-  const counts = { acts: 0, cuts: 0, lost: 0, doubled: 0, askedInBackoff: 0 };
+  const counts = { acts: 0, cuts: 0, lost: 0, doubled: 0 };
   const folder = madeFolder();
   const server = await serve(main, folder);
   const browser = await chromium.launch({

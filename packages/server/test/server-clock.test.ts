@@ -67,6 +67,26 @@ describe('the clock of the server', () => {
     expect(clock.date()).toBe(state.wall);
     expect(followed).toEqual([600_000]);
   });
+  it('puts right what it could not at the first look, when the file was busy', () => {
+    const { clocks, set } = machine();
+    const sets: number[] = [];
+    let busy = true;
+    const clock = serverClock(
+      given({
+        isNeeded: () => true,
+        wasSet: (by) => {
+          if (busy) throw new Error('database is locked');
+          sets.push(by);
+        },
+        clocks,
+      }),
+    );
+    set(hour);
+    expect(clock.date()).toBe(noon);
+    busy = false;
+    expect(clock.date()).toBe(noon + hour);
+    expect(sets).toEqual([hour]);
+  });
   it('does not believe a machine that woke up in 1970', () => {
     const { state, clocks, pass, set } = machine(day);
     const sets: number[] = [];

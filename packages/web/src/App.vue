@@ -4,6 +4,7 @@ import { useRoute } from 'vue-router';
 import { useBench } from './bench/bench-store';
 import { fetchBench } from './bench/fetch-bench';
 import { useServerLink } from './clock/server-link';
+import { useOutbox } from './offline/outbox-store';
 import UnsentNotice from './offline/UnsentNotice.vue';
 import NoticeList from './shell/NoticeList.vue';
 import SideRail from './shell/SideRail.vue';
@@ -25,6 +26,7 @@ const bench = useBench();
 const kits = useKits();
 const cards = useCards();
 const chosen = useChosenWater();
+const outbox = useOutbox();
 const opened = useOpenedWorkings();
 const here = useRoute();
 
@@ -46,6 +48,8 @@ onMounted(() => {
   void bench.load();
   void kits.load();
   void cards.load();
+  // A browser without such storage keeps no pictures, and then there are none to adopt.
+  void outbox.adoptPictures().catch(() => undefined);
   link.watch();
   fetchBench();
 });

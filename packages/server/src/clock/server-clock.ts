@@ -66,12 +66,22 @@ export function serverClock({
     try {
       const gap = isCredible() ? clocks.wall() - steady : ahead;
       if (Math.abs(gap - ahead) > slackMs) {
-        const by = gap - ahead;
+        const before = ahead;
         ahead = gap;
-        wasSet(Math.round(by));
+        try {
+          wasSet(Math.round(gap - before));
+        } catch {
+          // The file is busy or full: what was dated wrongly is put right at the next look.
+          ahead = before;
+          return steady;
+        }
       }
       if (ahead === 0 || isNeeded(steady)) return steady;
-      followed(Math.round(ahead));
+      try {
+        followed(Math.round(ahead));
+      } catch {
+        return steady;
+      }
       [base, baseAwake] = [steady + ahead, clocks.awake()];
       ahead = 0;
       return base;

@@ -23,7 +23,7 @@ import {
   throwAway,
   unreadable,
 } from './outbox';
-import { deliver, forgetPicture, keepPicture, sendRequest } from './parcel';
+import { deliver, forgetPicture, keepPicture, keptPictures, sendRequest } from './parcel';
 
 /** First wait after a failure and longest one, ms; each is drawn by lot, so that many devices do not ask at once. */
 const waits = { first: 1000, longest: 60_000 };
@@ -307,11 +307,22 @@ export const useOutbox = defineStore('outbox', () => {
   async function putPhoto(photoId: string, jpeg: Blob): Promise<boolean> {
     try {
       await keepPicture(photoId, jpeg);
-      put(`photo-${photoId}`, [{ id: photoId, at: link.date(), thing: { what: 'photo', photoId } }]);
+      put(`photo-${photoId}`, [photoEntry(photoId)]);
       return true;
     } catch {
       return false;
     }
+  }
+
+  const photoEntry = (photoId: string) => ({
+    id: photoId,
+    at: link.date(),
+    thing: { what: 'photo' as const, photoId },
+  });
+  /** Pictures that lie here without an entry, as an older version left them, wait like the others. */
+  async function adoptPictures(): Promise<void> {
+    const known = new Set([...entries.value, ...aside.value.map((a) => a.entry)].map((e) => e.id));
+    for (const id of await keptPictures()) if (!known.has(id)) put(`photo-${id}`, [photoEntry(id)]);
   }
 
   function again(one: Aside): void {
@@ -363,6 +374,7 @@ export const useOutbox = defineStore('outbox', () => {
     listeners,
     put,
     outcomeOf,
+    adoptPictures,
     sendFirst,
     ask,
     putPhoto,

@@ -1,5 +1,5 @@
 import type { Run } from '@hedge-lamp/core/bench';
-import { createStore, del, get, set } from 'idb-keyval';
+import { createStore, del, get, keys, set } from 'idb-keyval';
 import { ApiError } from '../api/api-error';
 import { call } from '../api/call';
 import type { Entry, Parcel, WaitingRequest } from './outbox';
@@ -9,6 +9,7 @@ const pictures = createStore('hedge-lamp-photos', 'unsent');
 
 export const keepPicture = (id: string, jpeg: Blob): Promise<void> => set(id, jpeg, pictures);
 export const forgetPicture = (id: string): Promise<void> => del(id, pictures);
+export const keptPictures = (): Promise<string[]> => keys<string>(pictures);
 export const keptPicture = (id: string): Promise<Blob | undefined> => get<Blob>(id, pictures);
 
 /** An answer that does not speak of what was sent comes from somebody else, or from half a server. */
@@ -49,7 +50,9 @@ async function deliverOne({ thing }: Entry): Promise<Run | null> {
       return null;
     case 'photo': {
       const jpeg = await keptPicture(thing.photoId);
-      if (!jpeg) return null;
+      // Some browsers clear such storage by themselves: said, not passed over.
+      if (!jpeg)
+        throw new ApiError(422, 'The picture itself is not on this device any more.', [], null, true);
       receipt(await call<{ id: string }>('PUT', `/api/photos/${thing.photoId}`, jpeg), thing.photoId);
       await forgetPicture(thing.photoId);
       return null;

@@ -44,7 +44,6 @@ export function kindsOf(world, photo) {
       return {
         path: `/api/waters/${id}`,
         body,
-        alone: id,
         check: { sql: 'select version >= ? as n from waters where id = ?', args: [version + 1, id], n: 1 },
         then: () => world.versions.set(id, version + 1),
       };
@@ -193,8 +192,61 @@ export function kindsOf(world, photo) {
     },
     'DELETE /api/readings/{id}': () => {
       const id = world.readings.pop();
+      // One that is brought back in the same breath is not looked for as deleted.
       return id
-        ? { path: `/api/readings/${id}`, check: row('readings', id, 'and deleted_at is not null') }
+        ? {
+            path: `/api/readings/${id}`,
+            check: { sql: 'select version > 1 as n from readings where id = ?', args: [id], n: 1 },
+            then: () => world.deleted.push(id),
+          }
+        : null;
+    },
+    'POST /api/readings/{id}/restore': () => {
+      const id = world.deleted.pop();
+      return id
+        ? { path: `/api/readings/${id}/restore`, check: row('readings', id, 'and deleted_at is null') }
+        : null;
+    },
+    'PUT /api/kits/{id}': () => {
+      const id = own(world.kits.filter((k) => !world.edited.has(k)));
+      if (!id) return null;
+      world.edited.add(id);
+      const kit = {
+        id,
+        name: 'Renamed',
+        tests: [{ methodId: 'kh-drops', tests: 50 }],
+        countedAt: Date.now() - 1000,
+      };
+      return {
+        path: `/api/kits/${id}`,
+        body: { version: 1, kit },
+        check: row('kits', id, "and name = 'Renamed'"),
+      };
+    },
+    'POST /api/forecasts': () => {
+      const startId = own(world.starts);
+      if (!startId) return null;
+      const at = Date.now() - Math.floor(Math.random() * 1e8);
+      const body = {
+        id: randomUUID(),
+        startId,
+        madeAt: at,
+        newestReadingAt: at,
+        readings: 5,
+        early: null,
+        middle: null,
+        late: null,
+      };
+      return { path: '/api/forecasts', body, check: row('cycle_forecasts', body.id) };
+    },
+    'PUT /api/waters/{id}/plan/put-off': () => {
+      const id = water();
+      return id
+        ? {
+            path: `/api/waters/${id}/plan/put-off`,
+            body: { lineId: 'any', until: null },
+            check: row('waters', id),
+          }
         : null;
     },
     'POST /api/cycle-starts': () => {
@@ -208,7 +260,12 @@ export function kindsOf(world, photo) {
         zone,
         way: 'fishless-ammonia',
       };
-      return { path: '/api/cycle-starts', body, check: row('cycle_starts', body.id), alone: id };
+      return {
+        path: '/api/cycle-starts',
+        body,
+        check: row('cycle_starts', body.id),
+        then: () => world.starts.push(body.id),
+      };
     },
   };
 }
@@ -219,6 +276,8 @@ export const newWorld = () => ({
   runs: [],
   readings: [],
   deeds: [],
+  deleted: [],
+  starts: [],
   photos: [],
   versions: new Map(),
   bulks: new Map(),

@@ -15,6 +15,8 @@ import { WaterDraftSchema } from '@hedge-lamp/core/waters';
 import { migrations } from './made-app';
 
 const day = 86_400_000;
+// Each makes a year of data and looks ahead from several days of it.
+jest.setTimeout(240_000);
 const folders: string[] = [];
 const folder = () => {
   folders.push(mkdtempSync(join(tmpdir(), 'hedge-lamp-')));

@@ -88,11 +88,6 @@ async function start(): Promise<void> {
     sweeps: true,
     log: true,
   });
-  const at = await app.listen({ port, host: address }).catch((error: NodeJS.ErrnoException) => {
-    throw listenFault(error);
-  });
-  console.log(`Hedge Lamp is ready${demo ? ' with demo data' : ''}: ${at}`);
-
   let ending = false;
   /** Lets what is under way be finished and answered. Told twice, as Ctrl-C tells a whole group, it ends once. */
   function end(): void {
@@ -108,6 +103,11 @@ async function start(): Promise<void> {
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, end);
   // Whoever started it is gone, however that came.
   process.on('disconnect', end);
+
+  const at = await app.listen({ port, host: address }).catch((error: NodeJS.ErrnoException) => {
+    throw listenFault(error);
+  });
+  console.log(`Hedge Lamp is ready${demo ? ' with demo data' : ''}: ${at}`);
 }
 
 start().catch((error: unknown) => {

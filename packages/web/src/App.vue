@@ -12,7 +12,6 @@ import TopBar from './shell/TopBar.vue';
 import { useOpenedWorkings } from './shell/workings-store';
 import { useCards } from './color/cards-store';
 import { useKits } from './methods/kits-store';
-import { useChosenWater } from './waters/chosen-water';
 import { useWaters } from './waters/waters-store';
 
 /** The rack is fetched only when a run is live. */
@@ -25,17 +24,9 @@ const waters = useWaters();
 const bench = useBench();
 const kits = useKits();
 const cards = useCards();
-const chosen = useChosenWater();
 const outbox = useOutbox();
 const opened = useOpenedWorkings();
 const here = useRoute();
-
-/** Whatever water a page is opened on stays chosen after it. */
-watch(
-  () => String(here.params.waterId ?? ''),
-  (id) => chosen.choose(id),
-  { immediate: true },
-);
 
 /** They belong to a figure of the page that is left. */
 watch(

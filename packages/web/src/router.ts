@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router';
+import { useChosenWater } from './waters/chosen-water';
 
 /** Every page is fetched when it is first asked for, so that the first one shows quickly. */
 export const router = createRouter({
@@ -169,6 +170,11 @@ export const router = createRouter({
       meta: { title: 'Not here' },
     },
   ],
+});
+
+/** Whatever water a page is opened on stays chosen after it, also where the page was left before it showed. */
+router.beforeEach((to) => {
+  useChosenWater().choose(String(to.params.waterId ?? ''));
 });
 
 router.afterEach((to) => {

@@ -143,6 +143,15 @@ describe('what a wrong clock dated', () => {
     expect(takenAt(byClock)).toBe(noon + 40_000);
   });
 
+  it('moves by no nudge: no reading counts as edited for a few seconds', () => {
+    const m = machine();
+    const clock = watchedClock(made.database, started, m.clocks);
+    const id = read(clock.date(), clock.date());
+    m.set(4000);
+    clock.date();
+    expect([takenAt(id), versionsOf(made.database, id)]).toEqual([noon, []]);
+  });
+
   it('is put right after the server was started anew on the same machine', () => {
     const m = machine(noon - 3 * day);
     watchedClock(made.database, started, m.clocks);

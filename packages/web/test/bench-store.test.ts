@@ -1,6 +1,6 @@
 import { type Run, RunDraftSchema, type RunEvent } from '@hedge-lamp/core/bench';
 import { createPinia, setActivePinia } from 'pinia';
-import { useBench } from '../src/bench/bench-store';
+import { anyWater, useBench } from '../src/bench/bench-store';
 import { asideOf, eventsOf as outboxOf } from '../src/offline/outbox';
 import { useOutbox } from '../src/offline/outbox-store';
 import { madeStorage } from './made-storage';
@@ -175,5 +175,14 @@ describe('the bench of a page', () => {
     expect(server.run.events.map((e) => e.type)).toEqual(['step-done', 'step-done', 'doubt', 'drop']);
     expect(asideOf(localStorage)).toEqual([]);
     expect(bench.unsentWaters.size).toBe(0);
+  });
+
+  it('calls no water clear while something was refused of a run that nobody here knows', () => {
+    standIn();
+    const event = { id: 'e', testId, at: 1, type: 'drop', step: 2 };
+    const key = `hedge-lamp.outbox.${runId}.000000000000001-000000.e`;
+    const entry = { key, lane: runId, id: 'e', at: 1, thing: { what: 'event', event } };
+    localStorage.setItem('hedge-lamp.aside.e', JSON.stringify({ entry, why: 'No.', at: 1 }));
+    expect(useBench().unsentWaters).toEqual(new Set([anyWater]));
   });
 });

@@ -138,14 +138,17 @@ describe('the one sender', () => {
     const request = {
       method: 'POST' as const,
       path: '/api/readings',
-      body: { id: 'reading-1' },
+      body: { id: '00000000-0000-4000-8000-0000000000a1' },
       waterId: draft.waterId,
       says: 'Nitrite 0.25 mg/L',
     };
     it('is sent, and its answer is given', async () => {
-      standIn(() => Response.json({ id: 'reading-1', version: 1 }));
-      const outcome = await useOutbox().ask('reading-1', request);
-      expect(outcome).toEqual({ sent: true, answer: { id: 'reading-1', version: 1 } });
+      standIn(() => Response.json({ id: '00000000-0000-4000-8000-0000000000a1', version: 1 }));
+      const outcome = await useOutbox().ask('00000000-0000-4000-8000-0000000000a1', request);
+      expect(outcome).toEqual({
+        sent: true,
+        answer: { id: '00000000-0000-4000-8000-0000000000a1', version: 1 },
+      });
       expect(waiting()).toEqual([]);
     });
     it('waits on this device while nobody takes it, with the change that follows it', async () => {
@@ -154,22 +157,42 @@ describe('the one sender', () => {
       standIn((path) => {
         if (away) return 'dropped';
         bodies.push(path);
-        return Response.json({ id: 'reading-1' });
+        return Response.json({ id: '00000000-0000-4000-8000-0000000000a1' });
       });
       const outbox = useOutbox();
-      expect(await outbox.ask('reading-1', request)).toEqual({ sent: false });
-      const change = { ...request, method: 'PUT' as const, path: '/api/readings/reading-1', body: {} };
-      expect(await outbox.ask('reading-1', change)).toEqual({ sent: false });
+      expect(await outbox.ask('00000000-0000-4000-8000-0000000000a1', request)).toEqual({ sent: false });
+      const change = {
+        ...request,
+        method: 'PUT' as const,
+        path: '/api/readings/00000000-0000-4000-8000-0000000000a1',
+        body: {},
+      };
+      expect(await outbox.ask('00000000-0000-4000-8000-0000000000a1', change)).toEqual({ sent: false });
       expect(waiting()).toHaveLength(2);
       away = false;
       outbox.sendNow();
       await ms(20);
-      expect(bodies).toEqual(['/api/readings', '/api/readings/reading-1']);
+      expect(bodies).toEqual(['/api/readings', '/api/readings/00000000-0000-4000-8000-0000000000a1']);
       expect(waiting()).toEqual([]);
     });
+    it.each([
+      ['a change', 'PUT', '/api/readings/00000000-0000-4000-8000-000000000009', { version: 1 }],
+      ['a deletion', 'DELETE', '/api/readings/00000000-0000-4000-8000-000000000009', undefined],
+      ['a tick', 'POST', '/api/waters/00000000-0000-4000-8000-000000000003/plan/ticks', { id: 'tick' }],
+    ] as const)(
+      '%s that somebody else’s JSON answered is not called sent',
+      async (_name, method, path, body) => {
+        standIn(() => Response.json({ ok: true }));
+        const sent = await useOutbox().ask('lane', { ...request, method, path, body });
+        expect(sent).toEqual({ sent: false });
+        expect(waiting()).toHaveLength(1);
+      },
+    );
     it('stays in its form when the server refuses it', async () => {
       standIn(() => problem(422, 'This time lies in the future.'));
-      await expect(useOutbox().ask('reading-1', request)).rejects.toThrow('future');
+      await expect(useOutbox().ask('00000000-0000-4000-8000-0000000000a1', request)).rejects.toThrow(
+        'future',
+      );
       expect(waiting()).toEqual([]);
       expect(asideOf(localStorage)).toEqual([]);
     });

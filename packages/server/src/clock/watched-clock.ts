@@ -12,8 +12,8 @@ const hour = 3_600_000;
 /** What was made longer ago is not moved: it was looked at since, and a machine that slept apart from its clock must not
  * move a whole year. */
 const longest = 24 * hour;
-/** Between two starts of one machine its clock is taken to be the same within this, ms. */
-const slackMs = 5000;
+/** A clock that is nudged by less moves no date: every reading would count as edited for a few seconds. */
+const notableMs = 30_000;
 const markName = 'clock';
 
 interface Mark {
@@ -76,7 +76,6 @@ export function watchedClock(
       .onConflictDoUpdate({ target: marksTable.name, set: { value } })
       .run();
   }
-  /** @param to what the time is now */
   function move(act: (since: Moment) => void): void {
     const since = moments.find((m) => clocks.awake() - m.awake <= longest);
     if (since) act(since);
@@ -90,7 +89,7 @@ export function watchedClock(
     otherwise: isSame ? before.offset + clocks.awake() : 0,
     clocks,
     wasSet: (by) => {
-      dateAnew(by, clocks.wall());
+      if (Math.abs(by) >= notableMs) dateAnew(by, clocks.wall());
       note();
     },
     followed: moveAll,
@@ -98,7 +97,7 @@ export function watchedClock(
   if (isSame && clock.isCredible()) {
     // Set between two starts of the server, on a machine that was not started anew.
     const by = Math.round(clocks.wall() - clocks.awake() - before.offset);
-    if (Math.abs(by) > slackMs) {
+    if (Math.abs(by) >= notableMs) {
       dateAnew(by, clocks.wall());
       moveAll(by);
     }

@@ -18,6 +18,9 @@ import { eventsOf, unsentRuns } from '../offline/outbox';
 import { type Outcome, useOutbox } from '../offline/outbox-store';
 import { forgetRuns, keepRuns, keptRuns } from './kept-runs';
 
+/** Stands for every water where nobody knows here which one a run is of. */
+export const anyWater = '*';
+
 type Body<T> = T extends unknown ? Omit<T, 'id' | 'at'> : never;
 /** An event as a page tells it; the store adds its identifier and its instant. */
 export type EventBody = Body<RunEvent>;
@@ -65,12 +68,13 @@ export const useBench = defineStore('bench', () => {
   const unsentWaters = computed<ReadonlySet<string>>(() => {
     const stuck = !link.reachable || outbox.failing !== '' || outbox.aside.length > 0;
     const all = [...(stuck ? outbox.entries : []), ...outbox.aside.map((a) => a.entry)];
-    const runOf = new Map([...runs.value, ...Object.values(finished.value)].map((r) => [r.id, r.waterId]));
+    const known = [...keptRuns(localStorage), ...runs.value, ...Object.values(finished.value)];
+    const runOf = new Map(known.map((r) => [r.id, r.waterId]));
     return new Set(
       all.flatMap(({ lane, thing }) => {
         if (thing.what === 'run') return [thing.draft.waterId];
         if (thing.what === 'request') return [thing.request.waterId];
-        return thing.what === 'event' ? (runOf.get(lane) ?? []) : [];
+        return thing.what === 'event' ? [runOf.get(lane) ?? anyWater] : [];
       }),
     );
   });

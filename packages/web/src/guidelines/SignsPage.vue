@@ -62,7 +62,14 @@ async function sentBefore(kind: string, amount: DeedDraft['amount']): Promise<bo
   if (!there) return false;
   outbox.sendNow();
   if ((await outbox.outcomeOf(new Set([there.id]))) === 'sent') await Promise.all([again(), waters.load()]);
+  else sayItWaits(kind);
   return true;
+}
+function sayItWaits(kind: string): void {
+  const what = kind === 'sign' ? 'What you see' : 'That they look well again';
+  notices.say(`${what} is not noted yet. It waits on this device, and is sent when the server can take it.`, {
+    tone: 'bad',
+  });
 }
 async function send(kind: 'sign' | 'sign-over', amount: DeedDraft['amount']): Promise<boolean> {
   failure.value = '';
@@ -87,13 +94,7 @@ async function send(kind: 'sign' | 'sign-over', amount: DeedDraft['amount']): Pr
       says: kind === 'sign' ? 'What you see' : 'They look well again',
     });
     if (!outcome.sent) {
-      const what = kind === 'sign' ? 'What you see' : 'That they look well again';
-      notices.say(
-        `${what} is not noted yet. It waits on this device, and is sent when the server can take it.`,
-        {
-          tone: 'bad',
-        },
-      );
+      sayItWaits(kind);
       return kind === 'sign';
     }
     await Promise.all([again(), waters.load()]);

@@ -87,8 +87,12 @@ export function outboxOf(storage: Storage, lane?: string): Entry[] {
   for (const key of keysOf(storage, oldRunPrefix)) {
     const draft = storage.getItem(key)!;
     const id = key.slice(oldRunPrefix.length);
-    storage.setItem(`${prefix}${id}.000000000000000-000000.${id}`, `{"what":"run","draft":${draft}}`);
-    storage.removeItem(key);
+    try {
+      storage.setItem(`${prefix}${id}.000000000000000-000000.${id}`, `{"what":"run","draft":${draft}}`);
+      storage.removeItem(key);
+    } catch {
+      // No room to move it now: it stays where it is until there is.
+    }
   }
   return keysOf(storage, lane === undefined ? prefix : `${prefix}${lane}.`).flatMap(
     (key) => read(storage, key) ?? [],

@@ -14,17 +14,22 @@ export const keptPicture = (id: string): Promise<Blob | undefined> => get<Blob>(
 
 /** An answer that does not speak of what was sent comes from somebody else, or from half a server. */
 function receipt<T extends { id: string }>(answer: T | null, id: string | undefined): T {
-  if (answer && (id === undefined || answer.id === id)) return answer;
-  throw new ApiError(502, 'What answered there is not Hedge Lamp’s server.');
+  if (answer && id !== undefined && answer.id === id) return answer;
+  throw new ApiError(502, stranger);
 }
+const stranger = 'What answered there is not Hedge Lamp’s server.';
 
 const idIn = (body: unknown) => (body as { id?: string } | undefined)?.id;
+/** What the path names last: "/api/readings/…/restore" is of that reading. */
+const idOf = (path: string) => path.match(/[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}/gi)?.at(-1);
 
 /** @throws ApiError */
 export async function sendRequest<T>({ method, path, body }: WaitingRequest): Promise<T> {
-  const answer = await call<T & { id: string }>(method, path, body);
+  const answer = await call<T & { id: string; lines?: unknown }>(method, path, body);
   // A tick is answered with the plan, all else with what was kept.
-  return receipt(answer, path.includes('/plan/') ? undefined : idIn(body));
+  if (!path.includes('/plan/')) return receipt(answer, idIn(body) ?? idOf(path));
+  if (Array.isArray(answer?.lines)) return answer;
+  throw new ApiError(502, stranger);
 }
 
 /**

@@ -6,8 +6,8 @@ const clearLasts = 12 * 3_600_000;
 /**
  * A lamp as it may be shown now. What was bad stays bad; Clear is a claim of the moment, and ends where the server was
  * not asked for long, or where this device knows of a test that the server does not.
- * @param clocksAgree false where the clocks of server and device are apart, or that of the server cannot be right
  * @param unsent true where something of this water lies on this device and could not be sent
+ * @param clocksAgree false where the clocks of server and device are apart, or that of the server cannot be right
  */
 export function lampNow(
   { lamp, at }: Pick<Standing, 'lamp' | 'at'>,

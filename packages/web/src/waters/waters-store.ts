@@ -5,7 +5,7 @@ import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
 import { sentenceOf } from '../api/api-error';
 import { call } from '../api/call';
-import { useBench } from '../bench/bench-store';
+import { anyWater, useBench } from '../bench/bench-store';
 import { useServerLink } from '../clock/server-link';
 import { useNow } from '../clock/use-now';
 import { lampNow } from './lamp-now';
@@ -52,7 +52,7 @@ export const useWaters = defineStore('waters', () => {
     lampNow(
       told,
       now.value,
-      useBench().unsentWaters.has(told.waterId),
+      [told.waterId, anyWater].some((id) => useBench().unsentWaters.has(id)),
       link.clockCredible && Math.abs(link.apart) < muchApart,
     );
   function lampOf(id: string): Lamp | null {

@@ -63,7 +63,7 @@ test.describe('the server does not start, and says why in a sentence, without a 
     [
       'on a damaged file',
       () => truncateSync(join(folder, 'hedge-lamp.sqlite'), 5000),
-      /is damaged.*backups/s,
+      /is damaged.*Restore a backup/s,
       {},
     ],
     [

@@ -1,9 +1,17 @@
 import { build } from 'esbuild';
 
-/** The server in one file, so that it starts quickly; only what is native stays outside: the SQLite driver and the decoder of pictures. */
+/**
+ * The server in one file, so that it starts quickly; only what is native stays outside: the SQLite driver and the decoder of
+ * pictures. Beside it the thread that makes and opens backups, and the commands that do so without a server.
+ */
 export const serverBundle = {
-  entryPoints: ['packages/server/src/main.ts'],
-  outfile: 'packages/server/dist/main.mjs',
+  entryPoints: {
+    main: 'packages/server/src/main.ts',
+    'backup-worker': 'packages/server/src/exchange/backup-worker.ts',
+    'backup-command': 'packages/server/src/exchange/backup-command.ts',
+  },
+  outdir: 'packages/server/dist',
+  outExtension: { '.js': '.mjs' },
   bundle: true,
   platform: 'node',
   target: 'node20',

@@ -72,7 +72,7 @@ export async function brokenBuild(fault) {
   await build({
     ...serverBundle,
     absWorkingDir: root,
-    outfile,
+    entryPoints: { [`broken-${fault}`]: serverBundle.entryPoints.main },
     sourcemap: false,
     plugins: [
       {

@@ -18,6 +18,8 @@ import { speakPlainly } from './door/plain-errors';
 import { readJson } from './door/json-body';
 import { oneWriterAtATime } from './door/one-writer';
 import { answerError } from './error-answer';
+import { BackupKeeper, type BackupSettings, type Replaced, type Replacement } from './exchange/backup-keeper';
+import { backupRoutes } from './exchange/backup-routes';
 import { sheetRoutes } from './exchange/routes';
 import { planRoutes } from './guidelines/plan-routes';
 import { todayRoutes } from './guidelines/routes';
@@ -41,6 +43,14 @@ export interface AppOptions extends Pick<Context, 'database' | 'now'> {
   readonly demo?: boolean;
   /** Removes for good, from time to time, what has waited for it. */
   readonly sweeps?: boolean;
+  /** Backups of the data; left out where there are none to be made. */
+  readonly backups?: Pick<BackupSettings, 'migrations' | 'labor' | 'zone'> & {
+    /** Closes the application, replaces the data and starts anew. */
+    readonly replace: (how: Replacement) => void;
+    readonly replaced: Replaced | null;
+    /** Makes them by itself, once a day. */
+    readonly daily?: boolean;
+  };
   /** Every answer is held against its schema: for tests. */
   readonly checkAnswers?: boolean;
   readonly log?: boolean;
@@ -49,6 +59,9 @@ export interface AppOptions extends Pick<Context, 'database' | 'now'> {
 /** By then whoever opened the page has it. */
 const idleAfter = 3000;
 const sweepEvery = 7 * 3_600_000;
+/** A server that was only started to look something up has ended by then, ms. */
+const firstBackupLook = 60_000;
+const backupLookEvery = 10 * 60_000;
 
 /** Nothing comes from elsewhere, nothing is framed, no inline script runs. */
 const contentSecurityPolicy = {
@@ -71,6 +84,19 @@ const contentSecurityPolicy = {
 
 /** A request whose head or body is not there within this is closed, ms: an open line costs a place. */
 const patienceMs = { head: 15_000, whole: 25_000, look: 1000 };
+
+/** Does something some time after the application is ready, and from time to time from then on, ms. */
+function atTimes(app: FastifyInstance, act: () => void, first: number, every: number): void {
+  let timers: NodeJS.Timeout[] = [];
+  app.addHook('onReady', (done) => {
+    timers = [setTimeout(act, first).unref(), setInterval(act, every).unref()];
+    done();
+  });
+  app.addHook('onClose', (_app, done) => {
+    timers.forEach((timer) => clearTimeout(timer));
+    done();
+  });
+}
 
 /** The whole application, not yet listening. */
 export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
@@ -117,6 +143,15 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     inTurn: oneWriterAtATime(app),
   };
   tidyPhotos(options.database);
+  const keeper =
+    options.backups &&
+    new BackupKeeper(options.database, {
+      ...options.backups,
+      demo: options.demo ?? false,
+      now: options.now,
+      isClockCredible: context.isClockCredible,
+      report: (error) => app.log.error(error),
+    });
   app.addHook('onClose', (_app, done) => {
     closeBulk(options.database);
     done();
@@ -143,6 +178,8 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
             /** False while the machine's clock shows a time that cannot be. */
             clockCredible: z.boolean(),
             demo: z.boolean(),
+            /** How it stands with the backups, as far as is known by now. */
+            backups: z.enum(['nothing-yet', 'none-yet', 'good', 'too-old', 'demo', 'unknown']),
           }),
         },
       },
@@ -154,6 +191,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
       date: context.now(),
       clockCredible: context.isClockCredible(),
       demo: options.demo ?? false,
+      backups: keeper?.standing ?? 'unknown',
     }),
   );
   // Made once: it takes longer than anybody should wait.
@@ -184,20 +222,18 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   ])
     routes(app, context);
 
+  if (keeper && options.backups) {
+    const { replace, replaced, daily } = options.backups;
+    backupRoutes(app, context, { keeper, replace, replaced });
+    const keepUp = () => void keeper.keepUp().catch((error: unknown) => app.log.error(error));
+    if (daily) atTimes(app, keepUp, firstBackupLook, backupLookEvery);
+  }
   if (options.sweeps) {
     const look = () =>
       void sweep(options.database, context.now(), context.inTurn).catch((error: unknown) =>
         app.log.error(error),
       );
-    const looking = setInterval(look, sweepEvery);
-    app.addHook('onReady', (done) => {
-      look();
-      done();
-    });
-    app.addHook('onClose', (_app, done) => {
-      clearInterval(looking);
-      done();
-    });
+    atTimes(app, look, 0, sweepEvery);
   }
 
   const web = options.webFolder;

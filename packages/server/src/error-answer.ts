@@ -42,7 +42,7 @@ export function problemOf(error: FastifyError | Error): Problem {
   if (isDamage(error))
     return problem(
       503,
-      'The data file is damaged. This is not kept. Stop Hedge Lamp and put back a copy from its folder backups.',
+      'The data file is damaged. This is not kept. Stop Hedge Lamp and restore a backup: npm run restore FILE.',
     );
   if (isUnwritable(error))
     return problem(503, 'The data folder cannot be read or written. This is not kept. Look at its disk.');

@@ -6,9 +6,13 @@ import { buildApp } from './app';
 import { versionMadeAt, watchedClock } from './clock/watched-clock';
 import { FolderFault, faultOf } from './database/folder-fault';
 import { lockFolder } from './database/folder-lock';
-import { openDatabase } from './database/open-database';
 import { prepareDemo } from './demo/prepare-demo';
 import { isLoopback } from './door/loopback';
+import { BackupFault } from './exchange/backup-fault';
+import type { Replaced, Replacement } from './exchange/backup-keeper';
+import { laborInWorker } from './exchange/labor-in-worker';
+import { openKept } from './exchange/open-kept';
+import { bringBack, swapIn, tidyRestores } from './exchange/swap';
 
 /**
  * Starts the server. Settings come from the environment:
@@ -25,6 +29,8 @@ const port = Number(env.HEDGE_LAMP_PORT || 4870);
 const address = env.HEDGE_LAMP_ADDRESS || '127.0.0.1';
 /** How long what is under way may take when the server is told to end, ms. */
 const graceMs = 10_000;
+/** The same where it is only told to begin anew, on other data: pages keep their lines open, ms. */
+const replaceGraceMs = 1500;
 
 /** Settings or surroundings that do not let it start, in a sentence. */
 class StartFault extends Error {}
@@ -51,6 +57,77 @@ const tryPort = (): Promise<void> =>
     trial.listen({ port, host: address, exclusive: true }, () => trial.close(() => resolve()));
   });
 
+const sentenceOf = (error: unknown): string => {
+  const told = error instanceof FolderFault || error instanceof StartFault || error instanceof BackupFault;
+  return told
+    ? error.message
+    : `Hedge Lamp could not start: ${error instanceof Error ? error.message : String(error)}`;
+};
+
+/** Puts other data in the place of the present ones. */
+function replaceData(how: Replacement): { readonly asideId: string | null; readonly fault: string | null } {
+  try {
+    const put = how.kind === 'restore' ? swapIn : bringBack;
+    return { asideId: put(dataFolder, how.id, Date.now()), fault: null };
+  } catch (error) {
+    return { asideId: null, fault: sentenceOf(error) };
+  }
+}
+
+/** A server that answers. */
+interface Running {
+  readonly url: string;
+  readonly port: number;
+  /** Lets what is under way be finished, so long at most, ms; then everything is closed. */
+  close(grace: number): Promise<void>;
+}
+
+interface ServeOptions {
+  readonly at: number;
+  /** Makes the demo's data where they are of another day. */
+  readonly isDemoNow: boolean;
+  readonly replaced: Replaced | null;
+  readonly replace: (how: Replacement) => void;
+}
+
+async function serve({ at, isDemoNow, replaced, replace }: ServeOptions): Promise<Running> {
+  const database = isDemoNow
+    ? await prepareDemo(dataFolder, migrations, Date.now())
+    : await openKept(dataFolder, migrations, { anew: demo });
+  const clock = watchedClock(database, versionMadeAt(migrations));
+  const app = await buildApp({
+    database,
+    now: clock.date,
+    timerNow: clock.now,
+    isClockCredible: clock.isCredible,
+    webFolder: join(packageFolder, '../web/dist'),
+    hosts: (env.HEDGE_LAMP_HOSTS ?? '').split(',').filter(Boolean),
+    demo,
+    sweeps: true,
+    backups: {
+      migrations,
+      labor: laborInWorker(new URL('./backup-worker.mjs', import.meta.url), (text) => console.error(text)),
+      zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+      replace,
+      replaced,
+      daily: true,
+    },
+    log: true,
+  });
+  let closed: Promise<void> | undefined;
+  const url = await app.listen({ port: at, host: address }).catch((error: NodeJS.ErrnoException) => {
+    throw listenFault(error);
+  });
+  return {
+    url,
+    port: Number(new URL(url).port),
+    close: (grace) => {
+      setTimeout(() => app.server.closeAllConnections(), grace).unref();
+      return (closed ??= app.close().finally(() => database.$client.close()));
+    },
+  };
+}
+
 async function start(): Promise<void> {
   // What is written from here on is for this user only.
   process.umask(0o077);
@@ -73,47 +150,49 @@ async function start(): Promise<void> {
     }
   })();
   await tryPort();
-  const database = demo
-    ? await prepareDemo(dataFolder, migrations, Date.now())
-    : openDatabase(dataFolder, migrations);
-  const clock = watchedClock(database, versionMadeAt(migrations));
-  const app = await buildApp({
-    database,
-    now: clock.date,
-    timerNow: clock.now,
-    isClockCredible: clock.isCredible,
-    webFolder: join(packageFolder, '../web/dist'),
-    hosts: (env.HEDGE_LAMP_HOSTS ?? '').split(',').filter(Boolean),
-    demo,
-    sweeps: true,
-    log: true,
-  });
+  tidyRestores(dataFolder);
+  let server: Running;
   let ending = false;
   /** Lets what is under way be finished and answered. Told twice, as Ctrl-C tells a whole group, it ends once. */
   function end(): void {
     if (ending) return;
     ending = true;
-    setTimeout(() => app.server.closeAllConnections(), graceMs).unref();
-    void app.close().finally(() => {
-      database.$client.close();
+    void server?.close(graceMs).finally(() => {
       lock.release();
       process.exit(0);
     });
   }
+  /** The data are closed, replaced, and opened again at the same address. */
+  async function replace(how: Replacement): Promise<void> {
+    if (ending) return;
+    await server.close(replaceGraceMs);
+    const { asideId, fault } = replaceData(how);
+    const again = (why: string | null) =>
+      serve({
+        at: server.port,
+        isDemoNow: false,
+        replaced: { at: Date.now(), kind: how.kind, fault: why },
+        replace: (next) => void replace(next),
+      });
+    try {
+      server = await again(fault);
+    } catch (error) {
+      if (asideId === null) return fail(error);
+      // What was put in place cannot be opened after all.
+      bringBack(dataFolder, asideId, Date.now());
+      server = await again(sentenceOf(error)).catch(fail);
+    }
+  }
+  server = await serve({ at: port, isDemoNow: demo, replaced: null, replace: (how) => void replace(how) });
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, end);
   // Whoever started it is gone, however that came.
   process.on('disconnect', end);
-
-  const at = await app.listen({ port, host: address }).catch((error: NodeJS.ErrnoException) => {
-    throw listenFault(error);
-  });
-  console.log(`Hedge Lamp is ready${demo ? ' with demo data' : ''}: ${at}`);
+  console.log(`Hedge Lamp is ready${demo ? ' with demo data' : ''}: ${server.url}`);
 }
 
-start().catch((error: unknown) => {
-  const told = error instanceof FolderFault || error instanceof StartFault;
-  console.error(
-    told ? error.message : `Hedge Lamp could not start: ${String((error as Error).message ?? error)}`,
-  );
+function fail(error: unknown): never {
+  console.error(sentenceOf(error));
   process.exit(1);
-});
+}
+
+start().catch(fail);

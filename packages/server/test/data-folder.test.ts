@@ -70,7 +70,7 @@ describe('a data folder', () => {
     made();
     spoil();
     const before = readFileSync(file());
-    expect(faultOf().message).toMatch(/is damaged.*Put back a copy/s);
+    expect(faultOf().message).toMatch(/is damaged.*Restore a backup/s);
     expect(readFileSync(file()).equals(before)).toBe(true);
   });
 

@@ -5,9 +5,11 @@ import { join } from 'node:path';
 import { today } from '@hedge-lamp/core/guidelines';
 import { listCards } from '../src/color/card-store';
 import { listForecasts, listStarts } from '../src/cycle/store';
-import { openDatabase } from '../src/database/open-database';
+import { NeedsMigration, openDatabase } from '../src/database/open-database';
 import { prepareDemo } from '../src/demo/prepare-demo';
 import { ternLane } from '../src/demo/tern-lane';
+import { usualPlace } from '../src/exchange/backup-target';
+import { openKept } from '../src/exchange/open-kept';
 import { latestReadings, listReadings } from '../src/readings/store';
 import { listDeeds } from '../src/remedies/store';
 import { createWater, listWaters } from '../src/waters/store';
@@ -110,14 +112,16 @@ describe('the demo of Tern Lane', () => {
 });
 
 describe('a file of another version', () => {
-  it('is copied aside before a migration touches it', async () => {
+  it('is backed up before a migration touches it, and never without', async () => {
     const place = folder();
+    folders.push(usualPlace(place));
     const database = openDatabase(place, migrations);
     // As if the last migration had not been there yet.
     database.$client.exec('delete from __drizzle_migrations');
     database.$client.close();
-    expect(() => openDatabase(place, migrations)).toThrow();
-    expect(readdirSync(join(place, 'backups'))).toHaveLength(1);
+    expect(() => openDatabase(place, migrations)).toThrow(NeedsMigration);
+    await expect(openKept(place, migrations)).rejects.toThrow();
+    expect(readdirSync(usualPlace(place))).toHaveLength(1);
   });
 
   it('of a newer Hedge Lamp is refused and left alone', async () => {
@@ -126,6 +130,7 @@ describe('a file of another version', () => {
     database.$client.exec("insert into __drizzle_migrations (hash, created_at) values ('x', 9999999999999)");
     database.$client.close();
     expect(() => openDatabase(place, migrations)).toThrow(/newer Hedge Lamp/);
-    expect(existsSync(join(place, 'backups'))).toBe(false);
+    await expect(openKept(place, migrations)).rejects.toThrow(/newer Hedge Lamp/);
+    expect(existsSync(usualPlace(place))).toBe(false);
   });
 });

@@ -1,4 +1,4 @@
-import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Standing, Today } from '@hedge-lamp/core/guidelines';
@@ -7,6 +7,8 @@ import Sqlite from 'better-sqlite3';
 import { v4 as newId } from 'uuid';
 import { buildApp } from '../src/app';
 import { openDatabase } from '../src/database/open-database';
+import { usualPlace } from '../src/exchange/backup-target';
+import { openKept } from '../src/exchange/open-kept';
 import { type MadeApp, figureReading as figure, makeApp, migrations, now, phReading } from './made-app';
 
 const day = 86_400_000;
@@ -346,8 +348,8 @@ describe('a file of an earlier version', () => {
         .run(newId(), id, now - 2 * day, now);
       old.close();
 
-      const database = openDatabase(folder, migrations);
-      expect(existsSync(join(folder, 'backups'))).toBe(true);
+      const database = await openKept(folder, migrations);
+      expect(readdirSync(usualPlace(folder))).toEqual([expect.stringMatching(/^hedge-lamp-.*\.zip$/)]);
       const app = await buildApp({ database, now: () => now });
       const get = async <T>(url: string): Promise<T> => JSON.parse((await app.inject({ url })).body) as T;
       const [water] = await get<Record<string, unknown>[]>('/api/waters');
@@ -368,6 +370,7 @@ describe('a file of an earlier version', () => {
       database.$client.close();
     } finally {
       rmSync(folder, { recursive: true });
+      rmSync(usualPlace(folder), { recursive: true, force: true });
     }
   });
 });

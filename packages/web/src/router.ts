@@ -111,6 +111,12 @@ export const router = createRouter({
       meta: { title: 'On this device only' },
     },
     {
+      path: '/backups',
+      name: 'backups',
+      component: () => import('./exchange/BackupsPage.vue'),
+      meta: { title: 'Backups' },
+    },
+    {
       path: '/safety',
       name: 'safety',
       component: () => import('./bench/SafetyPage.vue'),

@@ -1,2 +1,6 @@
+export * from './backup-manifest';
+export * from './backup-rotation';
+export * from './backup-standing';
+export * from './backup-words';
 export * from './help-sheet';
 export * from './sheet-markdown';

@@ -1,10 +1,10 @@
 import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import { uptime } from 'node:os';
 import { eq } from 'drizzle-orm';
 import { hasLiveRun } from '../bench/store';
 import { marksTable } from '../database/marks-table';
 import type { Database } from '../database/open-database';
+import { shippedMigrations } from '../database/schema-version';
 import { type LastRows, lastRows, moveRuns, putRight } from './put-right';
 import { type Clocks, type ServerClock, serverClock } from './server-clock';
 
@@ -38,12 +38,7 @@ function machineStart(): string {
 }
 
 /** When the newest migration was made: this version is no older. */
-export function versionMadeAt(migrations: string): number {
-  const journal = JSON.parse(readFileSync(join(migrations, 'meta', '_journal.json'), 'utf8')) as {
-    entries: readonly { when: number }[];
-  };
-  return Math.max(...journal.entries.map((e) => e.when));
-}
+export const versionMadeAt = (migrations: string): number => Math.max(...shippedMigrations(migrations));
 
 /**
  * The clock of the server, with what a wrong one dated put right when it is set right: within a day, and also where the

@@ -1,12 +1,13 @@
-import { createHash, randomUUID } from 'node:crypto';
+import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, rmSync, statSync } from 'node:fs';
-import { open, readFile, rename, rm } from 'node:fs/promises';
-import { dirname, join } from 'node:path';
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
 import pLimit from 'p-limit';
 import sharp from 'sharp';
 import type { InTurn } from '../door/one-writer';
 import type { Database, Queries } from '../database/open-database';
+import { unfinishedEnding, writeWhole } from '../database/whole-file';
 import { writing } from '../database/writing';
 import { conflict, gone, refused } from '../problem';
 import { PictureFault, plainJpeg } from './plain-jpeg';
@@ -20,48 +21,15 @@ const longestSide = 16_384;
 
 export type KeptPhoto = typeof photosTable.$inferSelect;
 
-const folderOf = (database: Database): string => join(dirname(database.$client.name), 'photos');
-const fileOf = (database: Database, id: string): string => join(folderOf(database), `${id}.jpg`);
+const fileOf = (database: Database, id: string): string => join(database.photosFolder, `${id}.jpg`);
 const digestOf = (bytes: Buffer): string => createHash('sha256').update(bytes).digest('hex');
-
-async function syncFolder(path: string): Promise<void> {
-  // Some systems do not let a folder be opened for this; there a rename is on the disk by itself.
-  const folder = await open(path, 'r').catch(() => null);
-  await folder?.sync().catch(() => undefined);
-  await folder?.close();
-}
-
-/**
- * Writes a file so that it is whole or not there, also after a power cut or on a full disk: beside its place, read back,
- * and then moved there.
- */
-async function writeWhole(path: string, bytes: Buffer): Promise<void> {
-  const unfinished = `${path}.${randomUUID()}.part`;
-  try {
-    const file = await open(unfinished, 'wx', 0o600);
-    try {
-      await file.writeFile(bytes);
-      await file.sync();
-    } finally {
-      await file.close();
-    }
-    const back = await readFile(unfinished);
-    if (!back.equals(bytes))
-      throw Object.assign(new Error('The file is not what was written.'), { code: 'EIO' });
-    await rename(unfinished, path);
-    await syncFolder(dirname(path));
-  } catch (error) {
-    await rm(unfinished, { force: true }).catch(() => undefined);
-    throw error;
-  }
-}
 
 /** Takes away what a kill left half written. */
 export function tidyPhotos(database: Database): void {
-  const folder = folderOf(database);
+  const folder = database.photosFolder;
   if (!existsSync(folder)) return;
   for (const name of readdirSync(folder))
-    if (name.endsWith('.part')) rmSync(join(folder, name), { force: true });
+    if (name.endsWith(unfinishedEnding)) rmSync(join(folder, name), { force: true });
 }
 
 /**
@@ -110,7 +78,7 @@ export const keepPhoto = (
       throw conflict('Another photograph is kept under this identifier.', there);
     if (there && isWhole(database, there)) return { photo: there, made: false };
     const bytes = await asKept(sent);
-    mkdirSync(folderOf(database), { recursive: true, mode: 0o700 });
+    mkdirSync(database.photosFolder, { recursive: true, mode: 0o700 });
     await writeWhole(fileOf(database, id), bytes);
     const photo: KeptPhoto = {
       ...(there ?? { id, digest, createdAt: now(), deletedAt: null, purgeAt: null }),

@@ -29,7 +29,7 @@ export function faultOf(error: unknown, folder: string): unknown {
   const code = codeOf(error);
   if (isDamage(error))
     return new FolderFault(
-      `The data file in ${folder} is damaged. Nothing was changed. Put back a copy from the folder backups in it, or name another folder in HEDGE_LAMP_DATA.`,
+      `The data file in ${folder} is damaged. Nothing was changed. Restore a backup: npm run restore FILE; or name another folder in HEDGE_LAMP_DATA.`,
     );
   if (isFull(error))
     return new FolderFault(`The disk of ${folder} is full. Free some room on it, then start again.`);

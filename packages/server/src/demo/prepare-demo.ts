@@ -7,6 +7,7 @@ import { createStart, keepForecast } from '../cycle/store';
 import { FolderFault } from '../database/folder-fault';
 import { marksTable } from '../database/marks-table';
 import { type Database, databaseFile, openDatabase } from '../database/open-database';
+import { openKept } from '../exchange/open-kept';
 import { writing } from '../database/writing';
 import { createKit } from '../methods/kit-store';
 import { keepReadings } from '../readings/bulk';
@@ -47,7 +48,7 @@ function putAside(folder: string, madeOn: string): void {
 export async function prepareDemo(folder: string, migrations: string, now: number): Promise<Database> {
   const today = new Date(now).toISOString().slice(0, 10);
   if (existsSync(databaseFile(folder))) {
-    const there = openDatabase(folder, migrations, { anew: true });
+    const there = await openKept(folder, migrations, { anew: true });
     const madeOn = demoDayOf(there);
     if (madeOn === today) return there;
     // A demo that was cut short while it was made leaves an empty file behind.

@@ -1,5 +1,13 @@
 import { ApiError } from './api-error';
 
+/** A part of a file says what it is; any other blob is a photograph. */
+const typeOf = (body: unknown): string =>
+  !(body instanceof Blob)
+    ? 'application/json'
+    : body.type === 'application/octet-stream'
+      ? body.type
+      : 'image/jpeg';
+
 type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
 
 /**
@@ -17,7 +25,7 @@ export async function call<T>(method: Method, path: string, body?: unknown): Pro
       headers: {
         // What the device takes the time to be: the server keeps it apart from its own.
         'hedge-lamp-clock': String(Date.now()),
-        ...(body === undefined ? {} : { 'content-type': picture ? 'image/jpeg' : 'application/json' }),
+        ...(body === undefined ? {} : { 'content-type': typeOf(body) }),
       },
       ...(body === undefined ? {} : { body: picture ? body : JSON.stringify(body) }),
     });

@@ -1,3 +1,4 @@
+import type { BackupStanding } from '@hedge-lamp/core/exchange';
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
@@ -13,6 +14,8 @@ interface RevisionAnswer {
   date?: number;
   clockCredible?: boolean;
   demo: boolean;
+  /** How it stands with the backups; an older server does not say. */
+  backups?: BackupStanding | 'demo' | 'unknown';
 }
 
 const everyMs = 5000;
@@ -41,6 +44,7 @@ export const useServerLink = defineStore('server-link', () => {
   /** How far the server's date is ahead of this device's clock, ms; 0 where they agree. */
   const apart = ref(0);
   const clockCredible = ref(true);
+  const backups = ref<BackupStanding | 'demo' | 'unknown'>('unknown');
   let asking = false;
   let timer: ReturnType<typeof setInterval> | undefined;
 
@@ -54,6 +58,7 @@ export const useServerLink = defineStore('server-link', () => {
       const date = answer.date ?? answer.now;
       dateAhead.value = date - answer.now;
       clockCredible.value = answer.clockCredible ?? true;
+      backups.value = answer.backups ?? 'unknown';
       const differs = date - Date.now();
       apart.value = Math.abs(differs) > apartMs ? differs : 0;
       mark.value = `${answer.boot} ${answer.count}`;
@@ -101,6 +106,7 @@ export const useServerLink = defineStore('server-link', () => {
     date,
     apart,
     clockCredible,
+    backups,
     ask,
     watch,
   };

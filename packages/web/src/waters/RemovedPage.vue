@@ -125,7 +125,9 @@ const forGood = (row: Row, when: 'at-once' | 'in-30-days') =>
         </li>
       </ul>
     </section>
-    <p class="quiet">Copies in the folder backups keep what they had when they were made.</p>
+    <p class="quiet">
+      <RouterLink :to="{ name: 'backups' }">Backups</RouterLink> keep what they had when they were made.
+    </p>
   </template>
 </template>
 

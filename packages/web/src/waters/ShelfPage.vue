@@ -2,6 +2,7 @@
 import { type Status, severity, statusWord } from '@hedge-lamp/core/guidelines';
 import type { Water } from '@hedge-lamp/core/waters';
 import { computed } from 'vue';
+import BackupNotice from '../exchange/BackupNotice.vue';
 import LinkButton from '../shell/LinkButton.vue';
 import LoadState from '../shell/LoadState.vue';
 import PageHeading from '../shell/PageHeading.vue';
@@ -57,6 +58,7 @@ const lead = computed(() => {
       >What they are judged by</LinkButton
     >
   </PageHeading>
+  <BackupNotice />
   <LoadState v-if="!store.loaded" :error="store.error" what="your waters" @again="store.load()" />
   <div v-else-if="store.waters.length === 0" class="sheet empty">
     <h2>Start with one water</h2>
@@ -65,6 +67,9 @@ const lead = computed(() => {
       the tank or pond you test first; its tap or well can follow.
     </p>
     <LinkButton :to="{ name: 'water-new' }" variant="primary">Add your first water</LinkButton>
+    <p class="mt-3 mb-0">
+      Moved from another machine? <RouterLink :to="{ name: 'backups' }">Restore a backup</RouterLink>.
+    </p>
   </div>
   <template v-else>
     <section v-for="group in groups" :key="group.status" :aria-label="group.title">
@@ -76,7 +81,10 @@ const lead = computed(() => {
       </ul>
     </section>
   </template>
-  <p v-if="store.loaded" class="mt-4"><RouterLink :to="{ name: 'removed' }">What was removed</RouterLink></p>
+  <p v-if="store.loaded" class="also mt-4">
+    <RouterLink :to="{ name: 'removed' }">What was removed</RouterLink>
+    <RouterLink :to="{ name: 'backups' }">Backups</RouterLink>
+  </p>
 </template>
 
 <style scoped>
@@ -95,6 +103,14 @@ section > h2 {
   font-size: 1rem;
   color: var(--hl-quiet);
   margin: 1.25rem 0 0.5rem;
+}
+.also {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.25rem 1.5rem;
+}
+.also a {
+  min-height: 24px;
 }
 .empty {
   max-width: 40rem;

@@ -1,0 +1,135 @@
+import { existsSync, readdirSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import { type BackupManifest, DataContentsSchema, backupReasons } from '@hedge-lamp/core/exchange';
+import { IdSchema } from '@hedge-lamp/core/readings';
+import { z } from 'zod';
+import { BackupFault } from './backup-fault';
+import { kindOf, openBackup } from './backup-file';
+
+/** A backup as it lies in its place. */
+export const ListedBackupSchema = z
+  .object({
+    /** The name of its file. */
+    name: z.string(),
+    /** The folder that it lies in. */
+    place: z.string(),
+    bytes: z.int(),
+    /** When it was made: by itself where it tells, else by the date of its file. */
+    madeAt: z.int(),
+    /** Null for a bare data file as versions before backups put it aside: without photographs. */
+    reason: z.enum(backupReasons).nullable(),
+    /** Another data folder than this one. */
+    isOfAnother: z.boolean(),
+    machine: z.string().nullable(),
+    contents: DataContentsSchema.nullable(),
+    /** Photographs in it that are not here any more, not even to be brought back: their identifiers and when they were kept. */
+    stillHolds: z.array(z.object({ id: IdSchema, keptAt: z.int() })),
+    /** Why it cannot be used; null for one that can, as far as its list of contents tells. */
+    fault: z.string().nullable(),
+  })
+  .meta({ id: 'ListedBackup' });
+export type ListedBackup = z.infer<typeof ListedBackupSchema>;
+
+interface Told {
+  readonly manifest: Omit<BackupManifest, 'photographs'> | null;
+  readonly photographs: readonly { readonly id: string; readonly keptAt: number }[];
+  readonly fault: string | null;
+}
+/** What backups said of themselves, by the mark of their files. */
+export interface KnownBackups {
+  readonly told: Map<string, Told & { readonly mark: string }>;
+  /** Each identifier once: twenty backups name the same photographs. */
+  readonly ids: Map<string, string>;
+}
+export const nothingKnown = (): KnownBackups => ({ told: new Map(), ids: new Map() });
+
+const newestShown = 100;
+const looksLikeOne = (name: string): boolean => /\.(zip|sqlite)$/i.test(name) && !name.startsWith('.');
+
+/**
+ * Lists backups. What each says of itself is read once and remembered for as long as its file is the same.
+ * @param own the identifier of the data folder
+ * @param here the photographs that are here, removed or not
+ * @param known kept by the caller from one time to the next
+ */
+export async function listBackups(
+  places: readonly string[],
+  own: string,
+  here: ReadonlySet<string>,
+  known: KnownBackups,
+): Promise<ListedBackup[]> {
+  const files = [...new Set(places)]
+    .filter((place) => existsSync(place))
+    .flatMap((place) =>
+      readdirSync(place)
+        .filter(looksLikeOne)
+        .map((name) => ({ place, name })),
+    )
+    .flatMap(({ place, name }) => {
+      const stat = statSync(join(place, name), { throwIfNoEntry: false });
+      return stat?.isFile() ? [{ place, name, bytes: stat.size, changedAt: Math.round(stat.mtimeMs) }] : [];
+    })
+    .sort((a, b) => b.changedAt - a.changedAt)
+    .slice(0, newestShown);
+  const listed: ListedBackup[] = [];
+  for (const { place, name, bytes, changedAt } of files) {
+    const path = join(place, name);
+    const mark = `${bytes} ${changedAt}`;
+    let told = known.told.get(path);
+    if (told?.mark !== mark) {
+      told = { mark, ...(await look(path, known.ids)) };
+      known.told.set(path, told);
+    }
+    const { manifest, photographs, fault } = told;
+    listed.push({
+      name,
+      place,
+      bytes,
+      madeAt: manifest?.madeAt ?? changedAt,
+      reason: manifest?.reason ?? null,
+      isOfAnother: manifest !== null && manifest.source.folder !== own,
+      machine: manifest?.source.machine ?? null,
+      contents: manifest?.contents ?? null,
+      stillHolds: manifest?.source.folder === own ? photographs.filter((p) => !here.has(p.id)) : [],
+      fault,
+    });
+  }
+  return listed.sort((a, b) => b.madeAt - a.madeAt);
+}
+
+async function look(path: string, ids: Map<string, string>): Promise<Told> {
+  const told = { manifest: null, photographs: [], fault: null };
+  try {
+    if (kindOf(path) === 'sqlite') return told;
+    const backup = await openBackup(path);
+    backup.close();
+    const { photographs, ...manifest } = backup.manifest;
+    const once = (id: string) => {
+      if (!ids.has(id)) ids.set(id, id);
+      return ids.get(id)!;
+    };
+    return {
+      manifest,
+      photographs: photographs.map(({ id, keptAt }) => ({ id: once(id), keptAt })),
+      fault: null,
+    };
+  } catch (error) {
+    return { ...told, fault: error instanceof BackupFault ? error.message : 'This file cannot be read.' };
+  }
+}
+
+const day = 86_400_000;
+const isUsable = (b: ListedBackup): boolean => b.fault === null && b.reason !== null && !b.isOfAnother;
+
+/**
+ * When the newest backup of this folder was made that is there and can be used; null where there is none. One that is dated
+ * ahead does not count: its date is wrong.
+ */
+export function lastGoodOf(backups: readonly ListedBackup[], now: number): number | null {
+  const dates = backups.filter((b) => isUsable(b) && b.madeAt <= now + day).map((b) => b.madeAt);
+  return dates.length > 0 ? Math.max(...dates) : null;
+}
+
+/** The daily ones of this folder, which are thinned out by themselves. */
+export const dailyOf = (backups: readonly ListedBackup[]): ListedBackup[] =>
+  backups.filter((b) => isUsable(b) && b.reason === 'daily');

@@ -1,0 +1,448 @@
+import { randomUUID } from 'node:crypto';
+import { createReadStream, existsSync, mkdirSync, rmSync, statSync } from 'node:fs';
+import { open } from 'node:fs/promises';
+import { basename, join } from 'node:path';
+import { DataContentsSchema, bytesWords, diskRelations } from '@hedge-lamp/core/exchange';
+import { IdSchema } from '@hedge-lamp/core/readings';
+import type { FastifyInstance } from 'fastify';
+import { z } from 'zod';
+import { type Context, typed } from '../context';
+import { photosNameOf } from '../database/photos-folder';
+import { ProblemError, ProblemSchema, problem } from '../problem';
+import { BackupFault } from './backup-fault';
+import type { BackupKeeper, Replaced, Replacement, Work } from './backup-keeper';
+import { ListedBackupSchema } from './backup-list';
+import { checkRoom } from './backup-target';
+import { diskRelation } from './disk-relation';
+import type { Staged } from './staged-restore';
+import { AsideSchema, checkAside, dropAside, listAside, uploadPrefix } from './swap';
+
+const tags = ['backups'];
+/** As many bytes of a file come at once from a page. */
+export const uploadPartBytes = 8 * 1024 * 1024;
+
+const SidesSchema = z.object({ onlyHere: z.int(), onlyThere: z.int() });
+const StagedSchema = z
+  .object({
+    id: IdSchema,
+    name: z.string(),
+    madeAt: z.int().nullable(),
+    machine: z.string().nullable(),
+    contents: DataContentsSchema,
+    /** Null where nothing is here that can be read. */
+    here: DataContentsSchema.nullable(),
+    differences: z
+      .object({
+        waters: SidesSchema,
+        readings: SidesSchema,
+        photographs: SidesSchema,
+        watersOnlyHere: z.array(z.string()),
+      })
+      .nullable(),
+    photographsMissing: z.int(),
+    /** Why it cannot be restored here; null where it can. */
+    refusal: z.string().nullable(),
+  })
+  .meta({ id: 'StagedBackup' });
+const WorkSchema = z
+  .object({
+    id: IdSchema,
+    kind: z.enum(['backup', 'look', 'check']),
+    /** The name of the file. */
+    subject: z.string(),
+    stage: z.string(),
+    done: z.number(),
+    /** 0 where it is not known. */
+    total: z.number(),
+    endedAt: z.int().nullable(),
+    fault: z.string().nullable(),
+    isStopped: z.boolean(),
+    says: z.string().nullable(),
+    staged: StagedSchema.nullable(),
+  })
+  .meta({ id: 'BackupWork' });
+const StandingSchema = z
+  .object({
+    folder: z.string(),
+    place: z.string(),
+    isUsualPlace: z.boolean(),
+    disk: z.enum(diskRelations),
+    standing: z.enum(['nothing-yet', 'none-yet', 'good', 'too-old', 'demo', 'unknown']),
+    lastGoodAt: z.int().nullable(),
+    /** Why the daily backup was not made, the last time that it was due. */
+    dailyFault: z.string().nullable(),
+    /** Why none can go to the place as it is now. */
+    placeFault: z.string().nullable(),
+    backups: z.array(ListedBackupSchema),
+    aside: z.array(AsideSchema),
+    work: WorkSchema.nullable(),
+    replaced: z
+      .object({ at: z.int(), kind: z.enum(['restore', 'bring-back']), fault: z.string().nullable() })
+      .nullable(),
+  })
+  .meta({ id: 'Backups' });
+
+const FileSchema = z.object({ place: z.string().max(4096), name: z.string().max(300) });
+const answers = { 409: ProblemSchema, 422: ProblemSchema, 507: ProblemSchema };
+
+const demoOnly =
+  'This server runs the demo, which is made anew every day. Start it on your own data with npm start, and restore there.';
+
+/** What a fault says goes to the page as it is. */
+function said<T>(work: () => T, path = ''): T {
+  try {
+    return work();
+  } catch (error) {
+    if (!(error instanceof BackupFault)) throw error;
+    throw new ProblemError(problem(422, error.message, path ? [{ path, message: error.message }] : []));
+  }
+}
+
+export interface BackupRoutes {
+  readonly keeper: BackupKeeper;
+  /** Closes everything, replaces the data and starts again. */
+  readonly replace: (how: Replacement) => void;
+  readonly replaced: Replaced | null;
+}
+
+export function backupRoutes(
+  app: FastifyInstance,
+  { database }: Context,
+  { keeper, replace, replaced }: BackupRoutes,
+): void {
+  const api = typed(app);
+  const { folder } = keeper;
+  /** None of these writes to the data: they need not wait for those that do. */
+  const config = { takesItsTurn: true } as const;
+
+  const refusalOf = ({ contents }: Staged) => (keeper.settings.demo && !contents.demo ? demoOnly : null);
+  const stagedAnswer = (staged: Staged): z.infer<typeof StagedSchema> => ({
+    ...staged,
+    name: basename(staged.file),
+    madeAt: staged.manifest?.madeAt ?? null,
+    machine: staged.manifest?.source.machine ?? null,
+    differences: staged.differences && {
+      ...staged.differences,
+      watersOnlyHere: [...staged.differences.watersOnlyHere],
+    },
+    refusal: refusalOf(staged),
+  });
+  const workAnswer = (work: Work): z.infer<typeof WorkSchema> => ({
+    ...work,
+    subject: basename(work.subject),
+    staged: work.staged && stagedAnswer(work.staged),
+  });
+  const placeFault = (): string | null => {
+    try {
+      keeper.checkPlace();
+      return null;
+    } catch (error) {
+      return error instanceof BackupFault ? error.message : 'It cannot be used.';
+    }
+  };
+
+  api.get(
+    '/api/backups',
+    {
+      schema: {
+        tags,
+        summary: 'The backups, where they lie, how it stands with them, and what was kept aside',
+        response: { 200: StandingSchema },
+      },
+    },
+    async () => {
+      const backups = await keeper.list();
+      return {
+        folder,
+        place: keeper.place,
+        isUsualPlace: keeper.isUsualPlace,
+        disk: diskRelation(keeper.place, folder),
+        standing: keeper.standing,
+        lastGoodAt: keeper.lastGood,
+        dailyFault: keeper.dailyFault,
+        placeFault: placeFault(),
+        backups,
+        aside: listAside(folder),
+        work: keeper.work && workAnswer(keeper.work),
+        replaced,
+      };
+    },
+  );
+  api.post(
+    '/api/backups',
+    {
+      config,
+      schema: {
+        tags,
+        summary: 'Begins a backup into its place; see /api/backups/work',
+        response: { 202: WorkSchema, ...answers },
+      },
+    },
+    (_request, reply) => {
+      void reply.code(202);
+      return workAnswer(said(() => keeper.backUp('asked')));
+    },
+  );
+  api.get(
+    '/api/backups/work',
+    {
+      schema: {
+        tags,
+        summary: 'What is being done with backups, or was last',
+        response: { 200: z.object({ work: WorkSchema.nullable() }) },
+      },
+    },
+    () => ({ work: keeper.work && workAnswer(keeper.work) }),
+  );
+  api.delete(
+    '/api/backups/work',
+    { config, schema: { tags, summary: 'Stops it', response: { 200: z.object({}) } } },
+    () => {
+      keeper.stop();
+      return {};
+    },
+  );
+  api.put(
+    '/api/backups/place',
+    {
+      config,
+      schema: {
+        tags,
+        summary: 'Sets where backups go; null for beside the data folder',
+        body: z.object({
+          place: z
+            .string()
+            .trim()
+            .min(1, { error: 'Name a folder.' })
+            .max(4096, { error: 'The name is too long.' })
+            .nullable(),
+        }),
+        response: { 200: z.object({ place: z.string() }), ...answers },
+      },
+    },
+    (request) => {
+      said(() => keeper.setPlace(request.body.place), 'place');
+      return { place: keeper.place };
+    },
+  );
+  api.get(
+    '/api/backups/file',
+    {
+      schema: { tags, summary: 'A backup as a file, to keep elsewhere', querystring: FileSchema },
+    },
+    (request, reply) => {
+      const { place, name } = request.query;
+      const path = said(() => keeper.fileOf(place, name));
+      return reply
+        .type('application/octet-stream')
+        .header('content-length', statSync(path).size)
+        .header('content-disposition', `attachment; filename="${encodeURIComponent(name)}"`)
+        .send(createReadStream(path));
+    },
+  );
+  api.post(
+    '/api/backups/checks',
+    {
+      config,
+      schema: {
+        tags,
+        summary: 'Reads every byte of a backup again',
+        body: FileSchema,
+        response: { 202: WorkSchema, ...answers },
+      },
+    },
+    (request, reply) => {
+      const { place, name } = request.body;
+      void reply.code(202);
+      return workAnswer(said(() => keeper.check(keeper.fileOf(place, name))));
+    },
+  );
+
+  const uploadFolder = (id: string) => join(folder, `${uploadPrefix}${id}`);
+  const uploads = new Map<string, { readonly path: string; readonly bytes: number; received: number }>();
+  api.post(
+    '/api/backups/uploads',
+    {
+      config,
+      schema: {
+        tags,
+        summary: 'Begins to bring a backup from elsewhere, in parts',
+        body: z.object({
+          name: z.string().min(1).max(300),
+          bytes: z.int().min(1, { error: 'This file is empty. Choose another one.' }),
+        }),
+        response: { 200: z.object({ id: IdSchema, partBytes: z.int() }), ...answers },
+      },
+    },
+    (request) => {
+      const { name, bytes } = request.body;
+      said(() => checkRoom(folder, bytes, 'the file'));
+      // One at a time: another one was given up.
+      for (const [id] of uploads) dropUpload(id);
+      const id = randomUUID();
+      mkdirSync(uploadFolder(id), { mode: 0o700 });
+      // The name is for the eye; what it is, its bytes tell.
+      const plain = basename(name.replaceAll('\\', '/'))
+        .replace(/[^\w. ()-]/g, '_')
+        .slice(-100);
+      uploads.set(id, {
+        path: join(uploadFolder(id), plain === '..' || plain === '.' ? 'file' : plain),
+        bytes,
+        received: 0,
+      });
+      return { id, partBytes: uploadPartBytes };
+    },
+  );
+  function dropUpload(id: string): void {
+    uploads.delete(id);
+    rmSync(uploadFolder(id), { recursive: true, force: true });
+  }
+  const uploadOf = (id: string) => {
+    const found = uploads.get(id);
+    if (!found) throw new ProblemError(problem(404, 'This file was given up. Choose it again.'));
+    return found;
+  };
+  app.addContentTypeParser(
+    'application/octet-stream',
+    { parseAs: 'buffer', bodyLimit: uploadPartBytes },
+    (_request, body, done) => done(null, body),
+  );
+  api.put(
+    '/api/backups/uploads/:id',
+    {
+      config,
+      bodyLimit: uploadPartBytes,
+      schema: {
+        tags,
+        summary: 'The next part of the file; one that came already may come again',
+        params: z.object({ id: IdSchema }),
+        querystring: z.object({ at: z.coerce.number().int().nonnegative() }),
+        response: { 200: z.object({ received: z.int() }), 404: ProblemSchema, ...answers },
+      },
+    },
+    async (request) => {
+      const upload = uploadOf(request.params.id);
+      const { at } = request.query;
+      const part = request.body as unknown;
+      if (!Buffer.isBuffer(part) || part.length === 0)
+        throw new ProblemError(problem(415, 'Send a part of the file, as application/octet-stream.'));
+      if (at > upload.received || at + part.length > upload.bytes)
+        throw new ProblemError(problem(409, 'Parts of the file came out of order. Choose it again.'));
+      const file = await open(upload.path, existsSync(upload.path) ? 'r+' : 'w', 0o600);
+      try {
+        await file.write(part, 0, part.length, at);
+      } finally {
+        await file.close();
+      }
+      upload.received = Math.max(upload.received, at + part.length);
+      return { received: upload.received };
+    },
+  );
+  api.post(
+    '/api/backups/looks',
+    {
+      config,
+      schema: {
+        tags,
+        summary: 'Opens a backup: checks every byte, and sets what is in it beside what is here',
+        body: z.union([FileSchema, z.object({ uploadId: IdSchema })]),
+        response: { 202: WorkSchema, 404: ProblemSchema, ...answers },
+      },
+    },
+    (request, reply) => {
+      const { body } = request;
+      void reply.code(202);
+      if (!('uploadId' in body))
+        return workAnswer(said(() => keeper.look(keeper.fileOf(body.place, body.name))));
+      const upload = uploadOf(body.uploadId);
+      if (upload.received < upload.bytes)
+        throw new ProblemError(
+          problem(
+            409,
+            `Only ${bytesWords(upload.received)} of ${bytesWords(upload.bytes)} came. Send the rest first.`,
+          ),
+        );
+      return workAnswer(said(() => keeper.look(upload.path, () => dropUpload(body.uploadId))));
+    },
+  );
+  api.delete(
+    '/api/backups/looks',
+    {
+      config,
+      schema: { tags, summary: 'Closes it again; nothing was changed', response: { 200: z.object({}) } },
+    },
+    () => {
+      keeper.letGo();
+      return {};
+    },
+  );
+  const IdBody = z.object({ id: IdSchema });
+  api.post(
+    '/api/backups/restores',
+    {
+      config,
+      schema: {
+        tags,
+        summary:
+          'Puts what was opened in the place of the present data, which are kept aside; the server starts again',
+        body: IdBody,
+        response: { 202: z.object({}), 404: ProblemSchema, ...answers },
+      },
+    },
+    (request, reply) => {
+      const { staged } = keeper.work ?? {};
+      if (!staged || staged.id !== request.body.id)
+        throw new ProblemError(problem(404, 'This backup is not open any more. Open it again.'));
+      const refusal = refusalOf(staged);
+      if (refusal) throw new ProblemError(problem(422, refusal));
+      afterAnswer({ kind: 'restore', id: staged.id }, reply);
+      void reply.code(202);
+      return {};
+    },
+  );
+  api.post(
+    '/api/backups/aside/returns',
+    {
+      config,
+      schema: {
+        tags,
+        summary: 'Brings back what was kept aside; what is here is kept aside in its turn',
+        body: IdBody,
+        response: { 202: z.object({}), ...answers },
+      },
+    },
+    (request, reply) => {
+      const aside = said(() => checkAside(folder, request.body.id));
+      if (keeper.settings.demo && aside.contents && !aside.contents.demo)
+        throw new ProblemError(problem(422, demoOnly));
+      afterAnswer({ kind: 'bring-back', id: aside.id }, reply);
+      void reply.code(202);
+      return {};
+    },
+  );
+  api.delete(
+    '/api/backups/aside/:id',
+    {
+      config,
+      schema: {
+        tags,
+        summary: 'Throws away for good what was kept aside',
+        params: IdBody,
+        response: { 200: z.object({}), ...answers },
+      },
+    },
+    (request) => {
+      said(() => dropAside(folder, request.params.id, photosNameOf(database.$client)));
+      return {};
+    },
+  );
+  /** The answer is on its way before the server goes. */
+  function afterAnswer(how: Replacement, reply: { raw: NodeJS.EventEmitter }): void {
+    reply.raw.once('finish', () => setImmediate(() => replace(how)));
+  }
+  // What was begun by a page that is gone.
+  app.addHook('onClose', async () => {
+    for (const [id] of uploads) dropUpload(id);
+    await keeper.end();
+  });
+}

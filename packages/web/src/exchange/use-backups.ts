@@ -1,0 +1,152 @@
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue';
+import { sentenceOf } from '../api/api-error';
+import { call } from '../api/call';
+import { useServerLink } from '../clock/server-link';
+import { useLoaded } from '../shell/use-loaded';
+import type { Backups, BackupWork } from './backups-api';
+
+const lookEveryMs = 400;
+/** A server that begins anew on other data is back within seconds; a large file takes it longer. */
+const patienceMs = 120_000;
+
+/** The backups, what is being done about them, and the deeds of the page. Failures are told beside what was pressed. */
+export function useBackups() {
+  const link = useServerLink();
+  const { data, error, again } = useLoaded(
+    () => '',
+    () => call<Backups>('GET', '/api/backups'),
+  );
+  const work = shallowRef<BackupWork | null>(null);
+  const failure = ref('');
+  /** A file on its way to the server, in bytes. */
+  const sending = ref<{ name: string; done: number; total: number } | null>(null);
+  let giveUpSending = false;
+  const beginsAnew = ref(false);
+  let isOver = false;
+  onScopeDispose(() => (isOver = true));
+
+  const isRunning = computed(
+    () => (work.value !== null && work.value.endedAt === null) || sending.value !== null,
+  );
+  const staged = computed(() => (work.value?.endedAt ? work.value.staged : null));
+
+  async function follow(): Promise<void> {
+    while (!isOver && work.value && work.value.endedAt === null) {
+      await new Promise((resolve) => setTimeout(resolve, lookEveryMs));
+      try {
+        const answer = await call<{ work: BackupWork | null }>('GET', '/api/backups/work');
+        work.value = answer.work;
+      } catch {
+        // It is asked again; the page says by itself that the server is away.
+      }
+    }
+    await again();
+  }
+  let isFollowing = false;
+  watch(
+    data,
+    (backups) => {
+      if (!backups) return;
+      work.value = backups.work;
+      if (isFollowing || !backups.work || backups.work.endedAt !== null) return;
+      isFollowing = true;
+      void follow().finally(() => (isFollowing = false));
+    },
+    { immediate: true },
+  );
+
+  async function attempt(act: () => Promise<void>): Promise<void> {
+    failure.value = '';
+    try {
+      await act();
+    } catch (reason) {
+      failure.value = sentenceOf(reason);
+    }
+    await again();
+  }
+  const backUp = () => attempt(async () => void (await call('POST', '/api/backups')));
+  const check = (place: string, name: string) =>
+    attempt(async () => void (await call('POST', '/api/backups/checks', { place, name })));
+  const look = (place: string, name: string) =>
+    attempt(async () => void (await call('POST', '/api/backups/looks', { place, name })));
+  const letGo = () => attempt(async () => void (await call('DELETE', '/api/backups/looks')));
+  const throwAway = (id: string) =>
+    attempt(async () => void (await call('DELETE', `/api/backups/aside/${id}`)));
+
+  /** Sends a file in parts, then opens it. */
+  const bring = (file: File) =>
+    attempt(async () => {
+      giveUpSending = false;
+      sending.value = { name: file.name, done: 0, total: file.size };
+      try {
+        const { id, partBytes } = await call<{ id: string; partBytes: number }>(
+          'POST',
+          '/api/backups/uploads',
+          {
+            name: file.name,
+            bytes: file.size,
+          },
+        );
+        for (let at = 0; at < file.size; at += partBytes) {
+          if (giveUpSending) return;
+          const part = new Blob([file.slice(at, at + partBytes)], { type: 'application/octet-stream' });
+          await call('PUT', `/api/backups/uploads/${id}?at=${at}`, part);
+          sending.value = { name: file.name, done: Math.min(file.size, at + partBytes), total: file.size };
+        }
+        await call('POST', '/api/backups/looks', { uploadId: id });
+      } finally {
+        sending.value = null;
+      }
+    });
+
+  async function stop(): Promise<void> {
+    giveUpSending = true;
+    if (work.value?.endedAt === null)
+      await attempt(async () => void (await call('DELETE', '/api/backups/work')));
+  }
+
+  /** Waits until the server answers as one that was started anew, then shows everything afresh. */
+  async function replace(path: string, id: string): Promise<void> {
+    failure.value = '';
+    await link.ask();
+    const before = link.mark.split(' ')[0];
+    try {
+      await call('POST', path, { id });
+    } catch (reason) {
+      failure.value = sentenceOf(reason);
+      return again();
+    }
+    beginsAnew.value = true;
+    const until = Date.now() + patienceMs;
+    while (!isOver && Date.now() < until) {
+      await new Promise((resolve) => setTimeout(resolve, lookEveryMs));
+      await link.ask();
+      if (link.reachable && link.mark.split(' ')[0] !== before) return window.location.reload();
+    }
+    beginsAnew.value = false;
+    failure.value = 'The server has not come back yet. Look where it was started; what was here is not lost.';
+  }
+  const restore = (id: string) => replace('/api/backups/restores', id);
+  const bringBack = (id: string) => replace('/api/backups/aside/returns', id);
+
+  return {
+    data,
+    error,
+    again,
+    work,
+    staged,
+    sending,
+    failure,
+    isRunning,
+    beginsAnew,
+    backUp,
+    check,
+    look,
+    letGo,
+    throwAway,
+    bring,
+    stop,
+    restore,
+    bringBack,
+  };
+}

@@ -41,6 +41,7 @@ async function pagesOf(demo: Served): Promise<[string, string][]> {
     ['safety', '/safety'],
     ['nowhere', '/no/such/page'],
     ['removed', '/removed'],
+    ['backups', '/backups'],
     ['on this device only', '/unsent'],
   ];
 }

@@ -60,7 +60,8 @@ export class Served {
 
   async remove(): Promise<void> {
     if (this.server?.exitCode === null && this.server.signalCode === null) await this.kill();
-    rmSync(this.folder, { recursive: true, force: true });
+    for (const folder of [this.folder, `${this.folder}-backups`])
+      rmSync(folder, { recursive: true, force: true });
   }
 
   async call<T>(method: string, path: string, body?: unknown): Promise<T> {

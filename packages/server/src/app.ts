@@ -227,6 +227,10 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     backupRoutes(app, context, { keeper, replace, replaced });
     const keepUp = () => void keeper.keepUp().catch((error: unknown) => app.log.error(error));
     if (daily) atTimes(app, keepUp, firstBackupLook, backupLookEvery);
+    app.addHook('onReady', (done) => {
+      void keeper.list().catch((error: unknown) => app.log.error(error));
+      done();
+    });
   }
   if (options.sweeps) {
     const look = () =>

@@ -187,7 +187,10 @@ export class BackupKeeper {
         if (kind === 'backup') await this.list();
       } catch (error) {
         work.fault =
-          error instanceof BackupFault ? error.message : 'This failed. The server’s log says more.';
+          error instanceof BackupFault
+            ? // Where it lies meanwhile says nothing to whoever chose it by its name.
+              error.message.replaceAll(subject, basename(subject))
+            : 'This failed. The server’s log says more.';
         work.isStopped = error instanceof Stopped;
         if (!(error instanceof BackupFault)) this.settings.report(error);
       } finally {

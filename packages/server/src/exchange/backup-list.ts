@@ -1,5 +1,5 @@
 import { existsSync, readdirSync, statSync } from 'node:fs';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import { type BackupManifest, DataContentsSchema, backupReasons } from '@hedge-lamp/core/exchange';
 import { IdSchema } from '@hedge-lamp/core/readings';
 import { z } from 'zod';
@@ -114,7 +114,11 @@ async function look(path: string, ids: Map<string, string>): Promise<Told> {
       fault: null,
     };
   } catch (error) {
-    return { ...told, fault: error instanceof BackupFault ? error.message : 'This file cannot be read.' };
+    const isTold = error instanceof BackupFault;
+    return {
+      ...told,
+      fault: isTold ? error.message.replaceAll(path, basename(path)) : 'This file cannot be read.',
+    };
   }
 }
 

@@ -34,7 +34,7 @@ const names = computed(() => {
   <p>{{ madeWords(staged.madeAt, staged.machine) }}</p>
   <p v-if="staged.contents.demo"><strong>It holds the made-up data of the demo, not your own.</strong></p>
   <p v-if="names">Its waters: {{ names }}.</p>
-  <div class="scroll">
+  <div class="split">
     <table>
       <thead>
         <tr>
@@ -51,18 +51,20 @@ const names = computed(() => {
         </tr>
       </tbody>
     </table>
-  </div>
-  <p v-for="line in changeWords(staged)" :key="line">{{ line }}</p>
-  <p v-if="staged.photographsMissing > 0">
-    {{ staged.photographsMissing }} of its photographs are neither in it nor here. Their readings are.
-  </p>
-  <p v-if="staged.refusal" class="bad">{{ staged.refusal }}</p>
-  <p v-else>What is here now is kept aside, and can be brought back.</p>
-  <div class="acts">
-    <BButton v-if="!staged.refusal" variant="primary" :disabled="busy" @click="$emit('restore')"
-      >Restore this backup</BButton
-    >
-    <BButton variant="outline-primary" :disabled="busy" @click="$emit('close')">Close it</BButton>
+    <div>
+      <p v-for="line in changeWords(staged)" :key="line">{{ line }}</p>
+      <p v-if="staged.photographsMissing > 0">
+        {{ staged.photographsMissing }} of its photographs are neither in it nor here. Their readings are.
+      </p>
+      <p v-if="staged.refusal" class="bad">{{ staged.refusal }}</p>
+      <p v-else>What is here now is kept aside, and can be brought back.</p>
+      <div class="acts">
+        <BButton v-if="!staged.refusal" variant="primary" :disabled="busy" @click="$emit('restore')"
+          >Restore this backup</BButton
+        >
+        <BButton variant="outline-primary" :disabled="busy" @click="$emit('close')">Close it</BButton>
+      </div>
+    </div>
   </div>
 </template>
 
@@ -73,11 +75,14 @@ h2 {
 p {
   margin-bottom: 0.5rem;
 }
-.scroll {
-  overflow-x: auto;
+.split {
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr);
+  gap: 0.5rem 2.5rem;
+  align-items: start;
 }
 table {
-  margin: 0.25rem 0 0.75rem;
+  margin: 0.25rem 0;
   font-variant-numeric: tabular-nums;
 }
 th,
@@ -105,7 +110,10 @@ tbody tr {
   flex-wrap: wrap;
   gap: 0.5rem;
 }
-@media (max-width: 480px) {
+@media (max-width: 767px) {
+  .split {
+    grid-template-columns: minmax(0, 1fr);
+  }
   th,
   td {
     padding-left: 0.9rem;

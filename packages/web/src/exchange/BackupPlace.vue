@@ -41,13 +41,16 @@ async function set(place: string | null): Promise<void> {
 
 <template>
   <p class="where">
-    They go to <strong>{{ backups.place }}</strong> on the machine that Hedge Lamp runs on.
-    <template v-if="!backups.placeFault">{{ diskWords[backups.disk] }}</template>
+    Backups go to <strong>{{ backups.place }}</strong> on the machine that Hedge Lamp runs on.
+    <template v-if="!backups.placeFault">
+      {{ diskWords[backups.disk] }}
+      <template v-if="backups.disk !== 'other'"
+        >Choose a folder on another disk, or download a backup from time to time and keep it
+        elsewhere.</template
+      >
+    </template>
   </p>
   <p v-if="backups.placeFault" class="bad">{{ backups.placeFault }}</p>
-  <p v-else-if="backups.disk !== 'other'">
-    Choose a folder on another disk, or download a backup from time to time and keep it elsewhere.
-  </p>
   <BButton v-if="!isOpen" variant="outline-primary" @click="open">Choose another folder</BButton>
   <form v-else ref="form" novalidate @submit.prevent="set(typed.trim() === '' ? null : typed.trim())">
     <TextField

@@ -67,7 +67,6 @@ watch(staged, async (now, before) => {
       <section class="sheet" aria-labelledby="standing-heading">
         <h2 id="standing-heading">How it stands</h2>
         <p :class="{ bad: isBad }">{{ standingWords(data, link.date()) }}</p>
-        <p v-if="isBad && data.lastGoodAt !== null">The last one is of {{ wholeDate(data.lastGoodAt) }}.</p>
         <p v-if="data.dailyFault" class="bad">The daily backup failed: {{ data.dailyFault }}</p>
         <BackupPlace :backups="data" @changed="again" />
       </section>
@@ -80,6 +79,13 @@ watch(staged, async (now, before) => {
         <BackupFile :disabled="isRunning || beginsAnew" @chosen="backups.bring" />
       </section>
     </div>
+    <KeptAside
+      v-if="data.aside.length > 0"
+      :aside="data.aside"
+      :disabled="isRunning || beginsAnew"
+      @bring-back="backups.bringBack"
+      @throw-away="backups.throwAway"
+    />
     <section class="sheet" aria-labelledby="there-heading">
       <h2 id="there-heading">What is there</h2>
       <p v-if="data.backups.length === 0" class="mb-0">
@@ -104,13 +110,6 @@ watch(staged, async (now, before) => {
         </p>
       </template>
     </section>
-    <KeptAside
-      v-if="data.aside.length > 0"
-      :aside="data.aside"
-      :disabled="isRunning || beginsAnew"
-      @bring-back="backups.bringBack"
-      @throw-away="backups.throwAway"
-    />
   </template>
 </template>
 

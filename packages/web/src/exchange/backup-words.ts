@@ -4,11 +4,11 @@ import { agoInWords } from '../clock/words';
 import type { Backups, BackupWork, StagedBackup } from './backups-api';
 
 export const tooOldWords =
-  'No good backup was made in the last 14 days. If the disk fails now, what is newer is lost.';
+  'No good backup was made in the last 14 days: a failing disk would take what was kept since.';
 
 const whole = (at: number): string => format(at, 'd MMM yyyy, HH:mm');
 
-/** How it stands with the backups, in one sentence. */
+/** How it stands with the backups. */
 export function standingWords({ standing, lastGoodAt }: Backups, now: number): string {
   const last = lastGoodAt === null ? '' : `The last good backup was made ${agoInWords(lastGoodAt, now)}.`;
   switch (standing) {
@@ -19,7 +19,7 @@ export function standingWords({ standing, lastGoodAt }: Backups, now: number): s
     case 'good':
       return last;
     case 'too-old':
-      return tooOldWords;
+      return lastGoodAt === null ? tooOldWords : `${tooOldWords} The last one is of ${whole(lastGoodAt)}.`;
     case 'demo':
       return last || 'The demo’s data are made up and made anew every day. None is backed up by itself.';
     case 'unknown':
@@ -35,7 +35,7 @@ export const diskWords: Readonly<Record<DiskRelation, string>> = {
 };
 
 const reasonWord: Readonly<Record<BackupReason, string>> = {
-  asked: 'asked for',
+  asked: 'when asked',
   daily: 'by itself, daily',
   'before-migration': 'before a change of format',
   'before-update': 'before an update',

@@ -17,6 +17,8 @@ export function useBackups() {
     () => call<Backups>('GET', '/api/backups'),
   );
   const work = shallowRef<BackupWork | null>(null);
+  /** What this page began, or saw being done: what came of the rest is old news. */
+  const seen = new Set<string>();
   const failure = ref('');
   /** A file on its way to the server, in bytes. */
   const sending = ref<{ name: string; done: number; total: number } | null>(null);
@@ -47,7 +49,9 @@ export function useBackups() {
     data,
     (backups) => {
       if (!backups) return;
-      work.value = backups.work;
+      const { work: told } = backups;
+      if (told?.endedAt === null) seen.add(told.id);
+      work.value = told && (told.staged || seen.has(told.id)) ? told : null;
       if (isFollowing || !backups.work || backups.work.endedAt !== null) return;
       isFollowing = true;
       void follow().finally(() => (isFollowing = false));
@@ -64,11 +68,12 @@ export function useBackups() {
     }
     await again();
   }
-  const backUp = () => attempt(async () => void (await call('POST', '/api/backups')));
-  const check = (place: string, name: string) =>
-    attempt(async () => void (await call('POST', '/api/backups/checks', { place, name })));
-  const look = (place: string, name: string) =>
-    attempt(async () => void (await call('POST', '/api/backups/looks', { place, name })));
+  async function begin(path: string, body?: object): Promise<void> {
+    seen.add((await call<BackupWork>('POST', path, body)).id);
+  }
+  const backUp = () => attempt(() => begin('/api/backups'));
+  const check = (place: string, name: string) => attempt(() => begin('/api/backups/checks', { place, name }));
+  const look = (place: string, name: string) => attempt(() => begin('/api/backups/looks', { place, name }));
   const letGo = () => attempt(async () => void (await call('DELETE', '/api/backups/looks')));
   const throwAway = (id: string) =>
     attempt(async () => void (await call('DELETE', `/api/backups/aside/${id}`)));
@@ -93,7 +98,7 @@ export function useBackups() {
           await call('PUT', `/api/backups/uploads/${id}?at=${at}`, part);
           sending.value = { name: file.name, done: Math.min(file.size, at + partBytes), total: file.size };
         }
-        await call('POST', '/api/backups/looks', { uploadId: id });
+        await begin('/api/backups/looks', { uploadId: id });
       } finally {
         sending.value = null;
       }

@@ -1,0 +1,162 @@
+import { execFileSync } from 'node:child_process';
+import { readFileSync, readdirSync, truncateSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Page } from '@playwright/test';
+import { faults } from './axe-faults';
+import { Served, expect, tabTo, test } from './served';
+
+const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name });
+const waters = (of: Served) =>
+  of.call<{ name: string }[]>('GET', '/api/waters').then((all) => all.map((w) => w.name));
+const zipsOf = (of: Served) => readdirSync(`${of.folder}-backups`).filter((n) => n.endsWith('.zip'));
+
+async function backUpOn(page: Page, of: Served): Promise<void> {
+  await page.goto(`${of.url}/backups`);
+  await button(page, 'Back up now').click();
+  await expect(page.getByText(/Backup made and read back/)).toBeVisible();
+}
+
+test('a newcomer backs up, loses a water, looks inside, restores, and undoes it', async ({
+  page,
+  served,
+}) => {
+  await served.water();
+  await page.goto(served.url);
+  await page.getByRole('link', { name: 'Backups', exact: true }).click();
+  await expect(page.getByText('There is no backup yet.')).toBeVisible();
+  await button(page, 'Back up now').click();
+  await expect(page.getByText(/Backup made and read back/)).toBeVisible();
+  await expect(page.getByText(/The last good backup was made (just now|today)/)).toBeVisible();
+  expect(zipsOf(served)).toHaveLength(1);
+  await served.water({ name: 'Made since' });
+  await button(page, /^Look inside/).click();
+  const row = page.getByRole('row', { name: /^Waters/ });
+  await expect(row.getByRole('cell').nth(0)).toHaveText('2');
+  await expect(row.getByRole('cell').nth(1)).toHaveText('1');
+  await expect(page.getByText('not here afterwards: 1 water. Among them Made since.')).toBeVisible();
+  expect(await faults(page)).toEqual([]);
+  // Looking changes nothing; nor does closing, or leaving the page.
+  await button(page, 'Close it').click();
+  await expect(button(page, 'Restore this backup')).toBeHidden();
+  expect(await waters(served)).toEqual(['Reed tank', 'Made since']);
+  await button(page, /^Look inside/).click();
+  await button(page, 'Restore this backup').click();
+  await expect(page.getByText(/other data are here now/)).toBeVisible({ timeout: 30_000 });
+  expect(await waters(served)).toEqual(['Reed tank']);
+  // The page at hand shows it too, on every place.
+  await expect(page.getByRole('navigation', { name: 'Waters' })).not.toContainText('Made since');
+  expect(await faults(page)).toEqual([]);
+  await button(page, /^Bring back what was here/).click();
+  await expect(page.getByRole('navigation', { name: 'Waters' })).toContainText('Made since', {
+    timeout: 30_000,
+  });
+  expect(await waters(served)).toEqual(['Reed tank', 'Made since']);
+});
+
+test('moving to another machine: a downloaded file, chosen there', async ({ page, served, browser }) => {
+  const water = await served.water({ name: 'Moved tank' });
+  await served.khReading(water, 6);
+  await backUpOn(page, served);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: /^Download/ }).click(),
+  ]);
+  // A second machine.
+  const other = new Served(false);
+  await other.start();
+  try {
+    const there = await browser.newPage();
+    await there.goto(other.url);
+    await there.getByRole('link', { name: 'Restore a backup' }).click();
+    const file = join(other.folder, '..', download.suggestedFilename());
+    await download.saveAs(file);
+    await there.getByLabel('Backup file').setInputFiles(file);
+    await expect(there.getByText('Its waters: Moved tank.')).toBeVisible();
+    await button(there, 'Restore this backup').click();
+    await expect(there.getByText(/other data are here now/)).toBeVisible({ timeout: 30_000 });
+    expect(await waters(other)).toEqual(['Moved tank']);
+    expect(await other.entered(water)).toEqual([{ how: 'drops', drops: 6 }]);
+    execFileSync('rm', ['-f', file]);
+    await there.close();
+  } finally {
+    await other.remove();
+  }
+});
+
+test('a wrong file, a cut file and an empty one are refused in a sentence, and the page goes on', async ({
+  page,
+  served,
+}) => {
+  await served.water();
+  await backUpOn(page, served);
+  const good = readFileSync(join(`${served.folder}-backups`, zipsOf(served)[0]!));
+  const choose = (name: string, buffer: Buffer) =>
+    page.getByLabel('Backup file').setInputFiles({ name, mimeType: 'application/zip', buffer });
+  await choose('letter.zip', Buffer.from('Dear diary'));
+  await expect(page.getByText(/letter\.zip is no backup of Hedge Lamp\. Nothing was changed/)).toBeVisible();
+  await choose('cut.zip', good.subarray(0, good.length - 500));
+  await expect(page.getByText(/cut\.zip is damaged or cut short/)).toBeVisible();
+  await choose('empty.zip', Buffer.alloc(0));
+  await expect(page.getByText('This file is empty. Choose another one.')).toBeVisible();
+  expect(await waters(served)).toEqual(['Reed tank']);
+  // One that went bad where it lies is named as such, and is not the last good one.
+  truncateSync(join(`${served.folder}-backups`, zipsOf(served)[0]!), 2000);
+  await page.reload();
+  await expect(page.getByText('There is no backup yet.')).toBeVisible();
+  await expect(button(page, /^Look inside/)).toHaveCount(0);
+  await expect(page.getByText(/damaged or cut short/)).toBeVisible();
+});
+
+test('14 days without a backup are said on the first page; a folder that will not do, beside its field', async ({
+  page,
+  served,
+}) => {
+  await served.water();
+  await served.kill();
+  execFileSync('node', [
+    '-e',
+    `const S = require('better-sqlite3'); const f = new S(process.argv[1]); f.prepare('update waters set created_at = created_at - 15 * 86400000').run(); f.close();`,
+    join(served.folder, 'hedge-lamp.sqlite'),
+  ]);
+  await served.start();
+  await page.goto(served.url);
+  await expect(page.getByText(/No good backup was made in the last 14 days/)).toBeVisible();
+  expect(await faults(page)).toEqual([]);
+  await page.getByRole('link', { name: 'See backups' }).click();
+  await button(page, 'Choose another folder').click();
+  const field = page.getByLabel('Folder for backups');
+  await field.fill(join(served.folder, 'inside'));
+  await field.press('Enter');
+  await expect(page.getByText(/lies in the data folder, and would be lost with it/)).toBeVisible();
+  await expect(field).toHaveValue(join(served.folder, 'inside'));
+  await expect(field).toBeFocused();
+  await field.fill(`${served.folder}-backups`);
+  await field.press('Enter');
+  await expect(field).toBeHidden();
+  await tabTo(page, 'Back up now', 'button');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/Backup made and read back/)).toBeVisible();
+  await page.goto(served.url);
+  await expect(page.getByText('Your waters')).toBeVisible();
+  await expect(page.getByText(/No good backup/)).toBeHidden();
+});
+
+test('a server killed as it restores has the old data or the new, and says so by having them', async ({
+  page,
+  served,
+}) => {
+  await served.water();
+  await backUpOn(page, served);
+  await served.water({ name: 'Made since' });
+  for (const wait of [0, 15, 40, 90]) {
+    await page.goto(`${served.url}/backups`);
+    if ((await waters(served)).length === 1) await served.water({ name: 'Made since' });
+    await button(page, /^Look inside/).click();
+    await button(page, 'Restore this backup').click();
+    await page.waitForTimeout(wait);
+    await served.kill();
+    await served.start();
+    expect([['Reed tank'], ['Reed tank', 'Made since']]).toContainEqual(await waters(served));
+    expect(readdirSync(served.folder).filter((n) => n.startsWith('restoring'))).toEqual([]);
+  }
+});

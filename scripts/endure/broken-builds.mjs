@@ -33,11 +33,36 @@ const faults = {
   torn: {
     'color/photo-store.ts': [
       'await writeWhole(fileOf(database, id), bytes);',
-      `{ const f = await open(fileOf(database, id), 'w'); await f.write(bytes.subarray(0, bytes.length / 2));
+      `{ const f = await (await import('node:fs/promises')).open(fileOf(database, id), 'w'); await f.write(bytes.subarray(0, bytes.length / 2));
          await inTurn(() => database.insert(photosTable).values({ id, digest, createdAt: now(), deletedAt: null, purgeAt: null, bytes: bytes.length }).onConflictDoNothing().run());
          await new Promise((r) => setTimeout(r, 80)); await f.write(bytes.subarray(bytes.length / 2)); await f.close(); }`,
     ],
     'readings/bulk.ts': ["client.exec('begin immediate');", ''],
+  },
+  // Backs up what was there a little earlier.
+  'short of the newest': {
+    'exchange/database-copy.ts': [
+      "copy.pragma('journal_mode = DELETE');",
+      `copy.pragma('journal_mode = DELETE');
+      copy.exec('delete from run_events where sequence > (select max(sequence) - 9 from run_events); delete from photos where rowid > (select max(rowid) - 2 from photos); delete from deeds where rowid > (select max(rowid) - 9 from deeds)');`,
+    ],
+  },
+  // Writes the backup under its final name from the beginning.
+  'half named': {
+    'exchange/backup-target.ts': [
+      'join(dirname(target), `.${basename(target)}.${workerMark()}.${what}${unfinishedEnding}`);',
+      "what === 'zip' ? target : join(dirname(target), `.${basename(target)}.${workerMark()}.${what}${unfinishedEnding}`);",
+    ],
+    'exchange/write-backup.ts': ['if (existsSync(target))', "if (existsSync(target) && target === '')"],
+  },
+  // Puts data in place in two steps.
+  'half restored': {
+    'exchange/swap.ts': [
+      '    renameSync(stagedFile(folder, id), databaseFile(folder));',
+      `    rmSync(databaseFile(folder), { force: true });
+    Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, 60);
+    renameSync(stagedFile(folder, id), databaseFile(folder));`,
+    ],
   },
   // Leaves what a wrong clock dated.
   misdated: {
@@ -64,15 +89,18 @@ const faults = {
   },
 };
 
-export async function brokenBuild(fault) {
+const nameOf = (fault) => `broken-${fault.replaceAll(' ', '-')}`;
+
+/** @param entry the program of the bundle that the fault is built into */
+export async function brokenBuild(fault, entry = 'main') {
   const changes = faults[fault];
-  const outfile = join(root, `packages/server/dist/broken-${fault}.mjs`);
+  const outfile = join(root, `packages/server/dist/${nameOf(fault)}.mjs`);
   mkdirSync(join(outfile, '..'), { recursive: true });
   const left = new Set(Object.keys(changes));
   await build({
     ...serverBundle,
     absWorkingDir: root,
-    entryPoints: { [`broken-${fault}`]: serverBundle.entryPoints.main },
+    entryPoints: { [nameOf(fault)]: serverBundle.entryPoints[entry] },
     sourcemap: false,
     plugins: [
       {

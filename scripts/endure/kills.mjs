@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import jpeg from 'jpeg-js';
 import { kindsOf, newWorld } from './kinds.mjs';
 import { ask, madeFolder, removeFolder, serve } from './served.mjs';
+import { writers } from './writers.mjs';
 
 const picture = Buffer.from(
   jpeg.encode(
@@ -64,33 +65,18 @@ export async function kills(main, times, most = 450) {
   try {
     for (let k = 0; k < times; k++) {
       const server = await serve(main, folder);
-      let alive = true;
-      const worker = async () => {
-        while (alive) {
-          const name =
-            world.waters.length < 3 ? 'POST /api/waters' : names[Math.floor(Math.random() * names.length)];
-          const told = kinds[name]();
-          if (!told) continue;
-          const [method] = name.split(' ');
-          const answer = await ask(server.url, method, told.path, told.body);
-          if (answer.status >= 200 && answer.status < 300) {
-            acknowledged.push(told);
-            counts.acknowledged += 1;
-            seen.add(name);
-            told.then?.();
-            // A page that lost the answer sends it again.
-            if (Math.random() < 0.2 && method !== 'DELETE')
-              await ask(server.url, method, told.path, told.body);
-          } else if (answer.status >= 500) counts.failed += 1;
-          else if (answer.status >= 400) counts.refused += 1;
-          else if (answer.status === -1 && alive) counts.hung += 1;
-        }
-      };
-      const workers = Array.from({ length: 4 }, worker);
+      const writing = writers(server.url, world, kinds, ({ name, request, status, goesOn }) => {
+        if (status >= 200 && status < 300) {
+          acknowledged.push(request);
+          counts.acknowledged += 1;
+          seen.add(name);
+        } else if (status >= 500) counts.failed += 1;
+        else if (status >= 400) counts.refused += 1;
+        else if (status === -1 && goesOn) counts.hung += 1;
+      });
       await sleep(20 + Math.random() * most);
       await server.kill();
-      alive = false;
-      await Promise.all(workers);
+      await writing.stop();
       counts.kills += 1;
       look(folder, acknowledged, world, counts);
       acknowledged = [];

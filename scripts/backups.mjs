@@ -7,7 +7,7 @@ checkNode();
 installMissing();
 buildStale();
 const command = join(root, 'packages/server/dist/backup-command.mjs');
-const child = spawn('node', [command, ...process.argv.slice(2)], { stdio: 'inherit' });
+const child = spawn(process.execPath, [command, ...process.argv.slice(2)], { stdio: 'inherit' });
 // Told by a signal, it takes away what it began before it ends.
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => child.kill(signal));
 child.on('exit', (code) => process.exit(code ?? 1));

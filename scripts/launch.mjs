@@ -8,7 +8,7 @@ installMissing();
 buildStale();
 const demo = process.argv.includes('--demo');
 // The channel tells the server when this one is gone, even killed: nobody is left to stop it then.
-const server = spawn('node', [join(root, 'packages/server/dist/main.mjs')], {
+const server = spawn(process.execPath, [join(root, 'packages/server/dist/main.mjs')], {
   stdio: ['inherit', 'inherit', 'inherit', 'ipc'],
   env: { ...process.env, ...(demo ? { HEDGE_LAMP_DEMO: '1' } : {}) },
 });

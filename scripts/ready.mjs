@@ -65,5 +65,5 @@ export function buildStale() {
   );
   if (built >= Math.max(...sources.map((path) => newest(join(root, path))))) return;
   console.log('Building.');
-  run('node', ['scripts/build.mjs']);
+  run(process.execPath, ['scripts/build.mjs']);
 }

@@ -73,7 +73,6 @@ await shoot(wide, 'signs', `/waters/${id('Rescue tub')}/signs`, async (page) => 
   for (const sign of [/Gasping/, /Listless/]) await page.getByRole('checkbox', { name: sign }).check();
 });
 await shoot(wide, 'limits', `/waters/${id('Fern Window')}/limits`);
-await shoot(wide, 'help', `/waters/${id('Rescue tub')}/share`);
 await shoot(wide, 'cycle', `/waters/${id('Nursery cube')}/cycle`, (page) =>
   page.getByText(/^Most likely ready/).waitFor({ timeout: 60_000 }),
 );
@@ -184,6 +183,18 @@ await shoot(wide, 'plan', `/waters/${crate}/today`, async (page) => {
   await page.waitForTimeout(6000);
 });
 
+// Last: it changes what is here.
+await shoot(wide, 'backups', '/backups', async (page) => {
+  await page.getByRole('button', { name: 'Back up now' }).click();
+  await page.getByText(/Backup made and read back/).waitFor();
+  // Something that is here and not in the backup.
+  await call('DELETE', `/api/waters/${id('Rain butt')}`);
+  await call('POST', '/api/waters', { id: randomUUID(), name: 'Lily basin', kind: 'pond', netLiters: 700 });
+  await page.getByRole('button', { name: /^Look inside/ }).click();
+  await page.getByRole('button', { name: 'Restore this backup' }).waitFor();
+});
+
 await browser.close();
 server.kill();
+rmSync(`${folder}-backups`, { recursive: true, force: true });
 rmSync(folder, { recursive: true, force: true });

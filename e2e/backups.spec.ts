@@ -33,7 +33,7 @@ test('a newcomer backs up, loses a water, looks inside, restores, and undoes it'
   const row = page.getByRole('row', { name: /^Waters/ });
   await expect(row.getByRole('cell').nth(0)).toHaveText('2');
   await expect(row.getByRole('cell').nth(1)).toHaveText('1');
-  await expect(page.getByText('not here afterwards: 1 water. Among them Made since.')).toBeVisible();
+  await expect(page.getByText('not here afterwards: 1 water (Made since).')).toBeVisible();
   expect(await faults(page)).toEqual([]);
   // Looking changes nothing; nor does closing, or leaving the page.
   await button(page, 'Close it').click();

@@ -70,11 +70,13 @@ describe('the daily backup', () => {
       await keeper.keepUp();
       at += day;
     }
-    const kept = zips();
-    expect(kept).toContain(asked.split('/').at(-1));
+    const there = await keeper.list();
+    expect(zips()).toContain(asked.split('/').at(-1));
     // 1 June to 30 July: the newest seven, the ends of three weeks before, the end of June (and of the week it lies in).
-    const days = kept.filter((n) => !asked.endsWith(n)).map((n) => n.slice(11, 21));
-    expect(days).toEqual([
+    const days = there
+      .filter((b) => b.reason === 'daily')
+      .map((b) => new Date(b.madeAt).toISOString().slice(0, 10));
+    expect(days.reverse()).toEqual([
       '2026-06-30',
       '2026-07-12',
       '2026-07-19',
@@ -141,6 +143,61 @@ describe('the daily backup', () => {
     expect([keeper.lastGood, keeper.standing]).toEqual([null, 'none-yet']);
     await keeper.keepUp();
     expect(zips()).toHaveLength(13);
+  });
+
+  it('dated ahead by a clock that was wrong stays, and takes no other’s turn', async () => {
+    await fill(made);
+    const keeper = keeperOf();
+    at = now + 4000 * day;
+    for (let k = 0; k < 9; k++, at += day) await keeper.keepUp();
+    const ahead = zips();
+    at = now;
+    for (let k = 0; k < 12; k++, at += day) await keeper.keepUp();
+    const there = await keeper.list();
+    expect(zips()).toEqual(expect.arrayContaining(ahead));
+    expect(there.filter((b) => b.madeAt < now + 30 * day).length).toBeGreaterThanOrEqual(7);
+  });
+
+  it('goes to no other disk than the one that was chosen: an empty folder where it was is none', async () => {
+    await fill(made);
+    const place = newFolder();
+    let disk: 'other' | 'same' = 'other';
+    const keeper = keeperOf({ relationOf: () => disk });
+    keeper.setPlace(place);
+    await keeper.keepUp();
+    expect(zips(place)).toHaveLength(1);
+    // Unplugged: what is left is a folder of the system's own disk, or none.
+    disk = 'same';
+    at += day;
+    await keeper.keepUp();
+    expect(keeper.dailyFault).toMatch(/was on another disk when it was chosen/);
+    rmSync(place, { recursive: true });
+    disk = 'other';
+    at += day;
+    await keeper.keepUp();
+    expect(keeper.dailyFault).toMatch(/is not there.*put in the disk/);
+    expect(existsSync(place)).toBe(false);
+    // Chosen again, it is meant.
+    disk = 'same';
+    keeper.setPlace(place);
+    at += day;
+    await keeper.keepUp();
+    expect([keeper.dailyFault, zips(place).length]).toEqual([null, 1]);
+  });
+
+  it('is made though a backup was opened and forgotten', async () => {
+    await fill(made);
+    const keeper = keeperOf();
+    await keeper.keepUp();
+    at += day;
+    keeper.look(join(usualPlace(made.folder), zips()[0]!));
+    while (keeper.work!.endedAt === null) await new Promise((resolve) => setTimeout(resolve, 10));
+    await keeper.keepUp();
+    expect(zips()).toHaveLength(1);
+    at += 2 * 3_600_000;
+    await keeper.keepUp();
+    expect(zips()).toHaveLength(2);
+    expect(readdirSync(made.folder).filter((n) => n.startsWith('restoring'))).toEqual([]);
   });
 
   it('is not made of the demo, nor while the clock cannot be right', async () => {
@@ -239,7 +296,7 @@ describe('the API of backups', () => {
       disk: string;
       standing: string;
       lastGoodAt: number | null;
-      backups: { name: string; place: string; stillHolds: { id: string }[] }[];
+      backups: { name: string; place: string; stillHolds: { count: number } }[];
       aside: unknown[];
     }
     const told = async () => (await call<Told>('GET', '/api/backups')).body;
@@ -255,11 +312,11 @@ describe('the API of backups', () => {
     const { backups, standing, lastGoodAt } = await told();
     expect([backups.length, standing, lastGoodAt]).toEqual([1, 'good', now]);
     const { name, place, stillHolds } = backups[0]!;
-    expect(stillHolds).toEqual([]);
+    expect(stillHolds.count).toBe(0);
     await call('DELETE', `/api/photos/${photos[1]}`);
-    expect((await told()).backups[0]!.stillHolds).toEqual([]);
+    expect((await told()).backups[0]!.stillHolds.count).toBe(0);
     await call('DELETE', `/api/photos/${photos[1]}?forGood=at-once`);
-    expect((await told()).backups[0]!.stillHolds).toMatchObject([{ id: photos[1] }]);
+    expect((await told()).backups[0]!.stillHolds).toMatchObject({ count: 1, first: [{ id: photos[1] }] });
     expect((await call('POST', '/api/backups/checks', { place, name })).status).toBe(202);
     expect(await done()).toMatchObject({ fault: null, says: expect.stringMatching(/is whole/) });
     const query = `place=${encodeURIComponent(place)}&name=${name}`;
@@ -354,7 +411,14 @@ describe('the API of backups', () => {
     const place = newFolder();
     expect((await call('PUT', '/api/backups/place', { place })).status).toBe(200);
     expect((await told()).place).toBe(place);
-    for (const bad of [join(made.folder, 'backups'), '/proc/none', join(place, 'not/there'), '', '\u0000']) {
+    for (const bad of [
+      join(made.folder, 'backups'),
+      '/proc/none',
+      join(place, 'not/there'),
+      '',
+      '\u0000',
+      'backups',
+    ]) {
       const answer = await call<{ errors: { path: string }[] }>('PUT', '/api/backups/place', { place: bad });
       expect([bad, answer.status]).toEqual([bad, 422]);
       expect(answer.body.errors[0]!.path).toMatch(/place/);

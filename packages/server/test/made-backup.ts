@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import {
   createWriteStream,
   existsSync,
+  mkdirSync,
   mkdtempSync,
   readFileSync,
   readdirSync,
@@ -63,6 +64,7 @@ export async function fill(made: MadeApp): Promise<{ water: string; photos: stri
 }
 
 export async function backUp(folder: string, place = usualPlace(folder), at = now): Promise<string> {
+  mkdirSync(place, { recursive: true });
   const target = freeName(place, at);
   await writeBackup({ folder, target, reason: 'asked', now: at });
   return target;

@@ -12,6 +12,8 @@ const MemorySchema = z.looseObject({
   id: IdSchema.optional(),
   /** Where its backups go; left out where they go beside the folder. */
   backupPlace: z.string().min(1).optional(),
+  /** True where that was on another disk than the data when it was chosen. */
+  backupsWereOnOtherDisk: z.boolean().optional(),
 });
 type Memory = z.infer<typeof MemorySchema>;
 
@@ -49,8 +51,11 @@ function note(folder: string, more: Partial<Memory>): void {
 export const remember = (folder: string): void => note(folder, { holds: 'hedge-lamp.sqlite' });
 
 /** Notes where the backups of the folder go. @param place null for where they go by themselves */
-export const rememberBackupPlace = (folder: string, place: string | null): void =>
-  note(folder, { backupPlace: place ?? undefined });
+export const rememberBackupPlace = (
+  folder: string,
+  place: { readonly path: string; readonly wasOnOtherDisk: boolean } | null,
+): void =>
+  note(folder, { backupPlace: place?.path, backupsWereOnOtherDisk: place?.wasOnOtherDisk || undefined });
 
 /** The identifier of the folder, given to it when it is first asked for. */
 export function folderId(folder: string): string {

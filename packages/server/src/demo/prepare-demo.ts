@@ -34,9 +34,10 @@ const demoDayOf = (database: Database): string | null =>
 function putAside(folder: string, madeOn: string): void {
   const backups = join(folder, 'backups');
   mkdirSync(backups, { recursive: true });
+  const kept = join(backups, `demo-${madeOn}-${Date.now()}.sqlite`);
   for (const ending of ['', '-wal', '-shm']) {
     const file = databaseFile(folder) + ending;
-    if (existsSync(file)) renameSync(file, join(backups, `demo-${madeOn}-${Date.now()}.sqlite${ending}`));
+    if (existsSync(file)) renameSync(file, kept + ending);
   }
 }
 

@@ -1,12 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import { rmSync, statSync } from 'node:fs';
-import { basename, join, resolve } from 'node:path';
+import { basename, isAbsolute, join, resolve } from 'node:path';
 import {
   type BackupReason,
   type BackupStanding,
+  type DiskRelation,
   backupEvery,
   backupStanding,
-  bytesWords,
   keptByRotation,
 } from '@hedge-lamp/core/exchange';
 import { photosTable } from '../color/table';
@@ -17,6 +17,7 @@ import { type ListedBackup, dailyOf, lastGoodOf, listBackups, nothingKnown } fro
 import { checkPlace, freeName, usualPlace } from './backup-target';
 import type { BackupOutcome, BackupTask, Labor } from './backup-task';
 import { firstKeptAt } from './data-contents';
+import { diskRelation } from './disk-relation';
 import { type Staged, dropStaged } from './staged-restore';
 
 /** What is being done about backups, or was done last. One thing at a time. */
@@ -59,9 +60,13 @@ export interface BackupSettings {
   /** Whose days, weeks and months the daily ones are thinned by. */
   readonly zone: string;
   readonly report: (error: unknown) => void;
+  /** How two folders lie to each other; by what the system tells where it is left out. */
+  readonly relationOf?: (place: string, folder: string) => DiskRelation;
 }
 
 const retryMs = 3_600_000;
+/** A backup that was opened and then forgotten takes room, and keeps the daily one from being made, ms. */
+const openAtMost = 3_600_000;
 
 /** Keeps the backups of one data folder: makes, lists, thins out and opens them. */
 export class BackupKeeper {
@@ -127,13 +132,29 @@ export class BackupKeeper {
 
   /** @throws BackupFault for a place that will not do; null sets it back to the usual one */
   setPlace(place: string | null): void {
-    if (place !== null) checkPlace(place, this.folder);
-    rememberBackupPlace(this.folder, place === null ? null : resolve(place));
+    if (place !== null && !isAbsolute(place))
+      throw new BackupFault('Give the whole path of the folder, from its disk on.');
+    if (place !== null) checkPlace(place, this.folder, true);
+    rememberBackupPlace(
+      this.folder,
+      place === null ? null : { path: resolve(place), wasOnOtherDisk: this.relationOf(place) === 'other' },
+    );
   }
 
   /** @throws BackupFault where no backup can go to the place as it is now */
   checkPlace(): void {
-    checkPlace(this.place, this.folder);
+    checkPlace(this.place, this.folder, this.isUsualPlace);
+    if (memoryOf(this.folder).backupsWereOnOtherDisk && this.disk === 'same')
+      throw new BackupFault(
+        `${this.place} was on another disk when it was chosen, and is on the disk of the data now. Put that disk in, or choose the folder again.`,
+      );
+  }
+  /** Whether the place lies on the disk of the data. */
+  get disk(): DiskRelation {
+    return this.relationOf(this.place);
+  }
+  private relationOf(place: string): DiskRelation {
+    return (this.settings.relationOf ?? diskRelation)(place, this.folder);
   }
 
   /** A file by its name in one of the places, and no other. @throws BackupFault */
@@ -210,8 +231,7 @@ export class BackupKeeper {
     const order = { folder: this.folder, target, reason, now };
     return this.start('backup', target, { kind: 'backup', order }, (outcome) => {
       if (outcome.kind !== 'backup' || !this.work) return;
-      const bytes = bytesWords(this.work.total);
-      this.work.says = `Backup made and read back: ${basename(target)}, ${bytes} of data.`;
+      this.work.says = `Backup made and read back: ${basename(target)}.`;
     });
   }
 
@@ -263,6 +283,7 @@ export class BackupKeeper {
     const { settings } = this;
     const backups = await this.list();
     const now = settings.now();
+    if (this.work?.staged && now - (this.work.endedAt ?? now) > openAtMost) this.letGo();
     const isDue =
       !settings.demo &&
       settings.isClockCredible() &&
@@ -284,11 +305,16 @@ export class BackupKeeper {
     else this.thinOut(await this.list(), backups);
   }
 
+  /** The daily ones in the place. Of one that is dated ahead nobody knows how old it is: it stays, and takes no other's turn. */
+  private dailyHere(backups: readonly ListedBackup[]): ListedBackup[] {
+    const here = resolve(this.place);
+    return dailyOf(backups, this.settings.now()).filter((b) => resolve(b.place) === here);
+  }
+
   /** @param before what was there before the newest was made: nothing is taken away unless there is one more */
   private thinOut(backups: readonly ListedBackup[], before: readonly ListedBackup[]): void {
-    const daily = dailyOf(backups).filter((b) => resolve(b.place) === resolve(this.place));
-    if (daily.length <= dailyOf(before).filter((b) => resolve(b.place) === resolve(this.place)).length)
-      return;
+    const daily = this.dailyHere(backups);
+    if (daily.length <= this.dailyHere(before).length) return;
     const kept = keptByRotation(daily, this.settings.zone);
     for (const { name, place } of daily) if (!kept.has(name)) rmSync(join(place, name), { force: true });
   }

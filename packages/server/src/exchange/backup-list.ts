@@ -22,8 +22,11 @@ export const ListedBackupSchema = z
     isOfAnother: z.boolean(),
     machine: z.string().nullable(),
     contents: DataContentsSchema.nullable(),
-    /** Photographs in it that are not here any more, not even to be brought back: their identifiers and when they were kept. */
-    stillHolds: z.array(z.object({ id: IdSchema, keptAt: z.int() })),
+    /** Photographs in it that are not here any more, not even to be brought back; of many the first are named. */
+    stillHolds: z.object({
+      count: z.int(),
+      first: z.array(z.object({ id: IdSchema, keptAt: z.int() })),
+    }),
     /** Why it cannot be used; null for one that can, as far as its list of contents tells. */
     fault: z.string().nullable(),
   })
@@ -44,6 +47,7 @@ export interface KnownBackups {
 export const nothingKnown = (): KnownBackups => ({ told: new Map(), ids: new Map() });
 
 const newestShown = 100;
+const mostNamed = 200;
 const looksLikeOne = (name: string): boolean => /\.(zip|sqlite)$/i.test(name) && !name.startsWith('.');
 
 /**
@@ -81,6 +85,7 @@ export async function listBackups(
       known.told.set(path, told);
     }
     const { manifest, photographs, fault } = told;
+    const gone = manifest?.source.folder === own ? photographs.filter((p) => !here.has(p.id)) : [];
     listed.push({
       name,
       place,
@@ -90,7 +95,7 @@ export async function listBackups(
       isOfAnother: manifest !== null && manifest.source.folder !== own,
       machine: manifest?.source.machine ?? null,
       contents: manifest?.contents ?? null,
-      stillHolds: manifest?.source.folder === own ? photographs.filter((p) => !here.has(p.id)) : [],
+      stillHolds: { count: gone.length, first: gone.slice(0, mostNamed) },
       fault,
     });
   }
@@ -123,17 +128,18 @@ async function look(path: string, ids: Map<string, string>): Promise<Told> {
 }
 
 const day = 86_400_000;
-const isUsable = (b: ListedBackup): boolean => b.fault === null && b.reason !== null && !b.isOfAnother;
+const isUsable = (b: ListedBackup, now: number): boolean =>
+  b.fault === null && b.reason !== null && !b.isOfAnother && b.madeAt <= now + day;
 
 /**
  * When the newest backup of this folder was made that is there and can be used; null where there is none. One that is dated
  * ahead does not count: its date is wrong.
  */
 export function lastGoodOf(backups: readonly ListedBackup[], now: number): number | null {
-  const dates = backups.filter((b) => isUsable(b) && b.madeAt <= now + day).map((b) => b.madeAt);
+  const dates = backups.filter((b) => isUsable(b, now)).map((b) => b.madeAt);
   return dates.length > 0 ? Math.max(...dates) : null;
 }
 
 /** The daily ones of this folder, which are thinned out by themselves. */
-export const dailyOf = (backups: readonly ListedBackup[]): ListedBackup[] =>
-  backups.filter((b) => isUsable(b) && b.reason === 'daily');
+export const dailyOf = (backups: readonly ListedBackup[], now: number): ListedBackup[] =>
+  backups.filter((b) => isUsable(b, now) && b.reason === 'daily');

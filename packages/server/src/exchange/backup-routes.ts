@@ -1,8 +1,6 @@
-import { randomUUID } from 'node:crypto';
-import { createReadStream, existsSync, mkdirSync, rmSync, statSync } from 'node:fs';
-import { open } from 'node:fs/promises';
-import { basename, join } from 'node:path';
-import { DataContentsSchema, bytesWords, diskRelations } from '@hedge-lamp/core/exchange';
+import { createReadStream, statSync } from 'node:fs';
+import { basename } from 'node:path';
+import { DataContentsSchema, diskRelations } from '@hedge-lamp/core/exchange';
 import { IdSchema } from '@hedge-lamp/core/readings';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
@@ -12,14 +10,12 @@ import { ProblemError, ProblemSchema, problem } from '../problem';
 import { BackupFault } from './backup-fault';
 import type { BackupKeeper, Replaced, Replacement, Work } from './backup-keeper';
 import { ListedBackupSchema } from './backup-list';
-import { checkRoom } from './backup-target';
-import { diskRelation } from './disk-relation';
+import { uploadRoutes } from './backup-uploads';
+import { said } from './said';
 import type { Staged } from './staged-restore';
-import { AsideSchema, checkAside, dropAside, listAside, uploadPrefix } from './swap';
+import { AsideSchema, checkAside, dropAside, listAside } from './swap';
 
 const tags = ['backups'];
-/** As many bytes of a file come at once from a page. */
-export const uploadPartBytes = 8 * 1024 * 1024;
 
 const SidesSchema = z.object({ onlyHere: z.int(), onlyThere: z.int() });
 const StagedSchema = z
@@ -88,16 +84,6 @@ const answers = { 409: ProblemSchema, 422: ProblemSchema, 507: ProblemSchema };
 const demoOnly =
   'This server runs the demo, which is made anew every day. Start it on your own data with npm start, and restore there.';
 
-/** What a fault says goes to the page as it is. */
-function said<T>(work: () => T, path = ''): T {
-  try {
-    return work();
-  } catch (error) {
-    if (!(error instanceof BackupFault)) throw error;
-    throw new ProblemError(problem(422, error.message, path ? [{ path, message: error.message }] : []));
-  }
-}
-
 export interface BackupRoutes {
   readonly keeper: BackupKeeper;
   /** Closes everything, replaces the data and starts again. */
@@ -156,7 +142,7 @@ export function backupRoutes(
         folder,
         place: keeper.place,
         isUsualPlace: keeper.isUsualPlace,
-        disk: diskRelation(keeper.place, folder),
+        disk: keeper.disk,
         standing: keeper.standing,
         lastGoodAt: keeper.lastGood,
         dailyFault: keeper.dailyFault,
@@ -258,86 +244,7 @@ export function backupRoutes(
     },
   );
 
-  const uploadFolder = (id: string) => join(folder, `${uploadPrefix}${id}`);
-  const uploads = new Map<string, { readonly path: string; readonly bytes: number; received: number }>();
-  api.post(
-    '/api/backups/uploads',
-    {
-      config,
-      schema: {
-        tags,
-        summary: 'Begins to bring a backup from elsewhere, in parts',
-        body: z.object({
-          name: z.string().min(1).max(300),
-          bytes: z.int().min(1, { error: 'This file is empty. Choose another one.' }),
-        }),
-        response: { 200: z.object({ id: IdSchema, partBytes: z.int() }), ...answers },
-      },
-    },
-    (request) => {
-      const { name, bytes } = request.body;
-      said(() => checkRoom(folder, bytes, 'the file'));
-      // One at a time: another one was given up.
-      for (const [id] of uploads) dropUpload(id);
-      const id = randomUUID();
-      mkdirSync(uploadFolder(id), { mode: 0o700 });
-      // The name is for the eye; what it is, its bytes tell.
-      const plain = basename(name.replaceAll('\\', '/'))
-        .replace(/[^\w. ()-]/g, '_')
-        .slice(-100);
-      uploads.set(id, {
-        path: join(uploadFolder(id), plain === '..' || plain === '.' ? 'file' : plain),
-        bytes,
-        received: 0,
-      });
-      return { id, partBytes: uploadPartBytes };
-    },
-  );
-  function dropUpload(id: string): void {
-    uploads.delete(id);
-    rmSync(uploadFolder(id), { recursive: true, force: true });
-  }
-  const uploadOf = (id: string) => {
-    const found = uploads.get(id);
-    if (!found) throw new ProblemError(problem(404, 'This file was given up. Choose it again.'));
-    return found;
-  };
-  app.addContentTypeParser(
-    'application/octet-stream',
-    { parseAs: 'buffer', bodyLimit: uploadPartBytes },
-    (_request, body, done) => done(null, body),
-  );
-  api.put(
-    '/api/backups/uploads/:id',
-    {
-      config,
-      bodyLimit: uploadPartBytes,
-      schema: {
-        tags,
-        summary: 'The next part of the file; one that came already may come again',
-        params: z.object({ id: IdSchema }),
-        querystring: z.object({ at: z.coerce.number().int().nonnegative() }),
-        response: { 200: z.object({ received: z.int() }), 404: ProblemSchema, ...answers },
-      },
-    },
-    async (request) => {
-      const upload = uploadOf(request.params.id);
-      const { at } = request.query;
-      const part = request.body as unknown;
-      if (!Buffer.isBuffer(part) || part.length === 0)
-        throw new ProblemError(problem(415, 'Send a part of the file, as application/octet-stream.'));
-      if (at > upload.received || at + part.length > upload.bytes)
-        throw new ProblemError(problem(409, 'Parts of the file came out of order. Choose it again.'));
-      const file = await open(upload.path, existsSync(upload.path) ? 'r+' : 'w', 0o600);
-      try {
-        await file.write(part, 0, part.length, at);
-      } finally {
-        await file.close();
-      }
-      upload.received = Math.max(upload.received, at + part.length);
-      return { received: upload.received };
-    },
-  );
+  const uploads = uploadRoutes(app, folder);
   api.post(
     '/api/backups/looks',
     {
@@ -354,15 +261,8 @@ export function backupRoutes(
       void reply.code(202);
       if (!('uploadId' in body))
         return workAnswer(said(() => keeper.look(keeper.fileOf(body.place, body.name))));
-      const upload = uploadOf(body.uploadId);
-      if (upload.received < upload.bytes)
-        throw new ProblemError(
-          problem(
-            409,
-            `Only ${bytesWords(upload.received)} of ${bytesWords(upload.bytes)} came. Send the rest first.`,
-          ),
-        );
-      return workAnswer(said(() => keeper.look(upload.path, () => dropUpload(body.uploadId))));
+      const path = uploads.wholeFile(body.uploadId);
+      return workAnswer(said(() => keeper.look(path, () => uploads.drop(body.uploadId))));
     },
   );
   api.delete(
@@ -442,7 +342,7 @@ export function backupRoutes(
   }
   // What was begun by a page that is gone.
   app.addHook('onClose', async () => {
-    for (const [id] of uploads) dropUpload(id);
+    uploads.dropAll();
     await keeper.end();
   });
 }

@@ -33,23 +33,27 @@ export function isWithin(path: string, folder: string): boolean {
 }
 
 /**
- * A folder that backups may go to; made where only the last part of it is missing.
+ * A folder that backups may go to.
+ * @param mayMake true where it is made if only the last part of it is missing. Not later on: where a disk was mounted there
+ * may be an empty folder of the system's own disk by now.
  * @throws BackupFault for one in the data folder, one that cannot be written, or none
  */
-export function checkPlace(place: string, folder: string): void {
+export function checkPlace(place: string, folder: string, mayMake = false): void {
   if (isWithin(place, folder))
     throw new BackupFault(
       `${place} lies in the data folder, and would be lost with it. Choose a folder elsewhere.`,
     );
-  checkWritable(place);
+  checkWritable(place, mayMake);
 }
 
-/** @throws BackupFault for a place that is no folder, or cannot be written; its last part is made where it is missing */
-export function checkWritable(place: string): void {
+/** @throws BackupFault for a place that is no folder, or cannot be written */
+export function checkWritable(place: string, mayMake: boolean): void {
   try {
     if (!existsSync(place)) {
-      if (!existsSync(dirname(resolve(place))))
-        throw new BackupFault(`${place} is not there. Make it first, or choose another folder.`);
+      if (!mayMake || !existsSync(dirname(resolve(place))))
+        throw new BackupFault(
+          `${place} is not there. Make it, put in the disk that it is on, or choose another folder.`,
+        );
       mkdirSync(place, { mode: 0o700 });
     }
     if (!statSync(place).isDirectory())
@@ -62,17 +66,21 @@ export function checkWritable(place: string): void {
 
 /** @throws BackupFault where a disk has less than is needed, bytes */
 export function checkRoom(place: string, needed: number, what: string): void {
-  const { bavail, bsize } = statfsSync(place);
+  const { blocks, bavail, bsize } = statfsSync(place);
   const free = bavail * bsize;
-  if (free < needed)
+  // Some disks over a network do not say how large they are.
+  if (blocks > 0 && free < needed)
     throw new BackupFault(
       `There is not enough room on the disk of ${place}: ${what} needs about ${bytesWords(needed)}, and ${bytesWords(free)} are free. Nothing was changed. Free some room, or choose another place.`,
     );
 }
 
-/** The usual name of a backup, in time order: hedge-lamp-2026-11-28-145825.zip, by UTC. */
-export const backupName = (at: number): string =>
-  `hedge-lamp-${new Date(at).toISOString().slice(0, 19).replace('T', '-').replaceAll(':', '')}.zip`;
+/** The usual name of a backup: hedge-lamp-2026-11-28-145825.zip, by the clock on this machine's wall. */
+export function backupName(at: number): string {
+  const date = new Date(at);
+  const wall = new Date(at - date.getTimezoneOffset() * 60_000).toISOString();
+  return `hedge-lamp-${wall.slice(0, 19).replace('T', '-').replaceAll(':', '')}.zip`;
+}
 
 /** A name that nothing has yet: two backups of one second get a figure. */
 export function freeName(place: string, at: number): string {

@@ -27,21 +27,29 @@ export function mountsOf(text: string): Mount[] {
   });
 }
 
-/** The whole disks that a block device lies on: a partition has its disk above it, a mapped device others below. */
-function disksUnder(device: string): string[] {
+/**
+ * The whole disks that a block device lies on: a partition has its disk above it, a mapped device others below, and a file
+ * that is used as a disk the one that it lies on.
+ */
+function disksUnder(device: string, mounts: readonly Mount[]): string[] {
   const path = realpathSync(device);
+  const file = join(path, 'loop/backing_file');
+  if (existsSync(file)) {
+    const of = mountAt(mounts, dirname(readFileSync(file, 'utf8').trim()));
+    return of ? disksOf(of, mounts) : [];
+  }
   const below = join(path, 'slaves');
   const slaves = existsSync(below) ? readdirSync(below) : [];
-  if (slaves.length > 0) return slaves.flatMap((name) => disksUnder(join(below, name)));
+  if (slaves.length > 0) return slaves.flatMap((name) => disksUnder(join(below, name), mounts));
   return [existsSync(join(path, 'partition')) ? basename(dirname(path)) : basename(path)];
 }
 
-function disksOf(mount: Mount): string[] {
+function disksOf(mount: Mount, mounts: readonly Mount[]): string[] {
   const byNumber = `/sys/dev/block/${mount.device}`;
-  if (existsSync(byNumber)) return disksUnder(byNumber);
+  if (existsSync(byNumber)) return disksUnder(byNumber, mounts);
   // A file system that spans devices has no number of its own.
   const byName = `/sys/class/block/${basename(mount.source)}`;
-  return mount.source.startsWith('/dev/') && existsSync(byName) ? disksUnder(byName) : [];
+  return mount.source.startsWith('/dev/') && existsSync(byName) ? disksUnder(byName, mounts) : [];
 }
 
 /** The nearest folder above that is there. */
@@ -73,7 +81,7 @@ export function diskRelation(place: string, folder: string): DiskRelation {
     if (inMemory.has(of.kind)) return 'memory';
     if (statSync(here).dev === statSync(data).dev) return 'same';
     if (elsewhere.test(of.kind)) return elsewhere.test(dataOf.kind) ? 'unknown' : 'other';
-    const [disks, dataDisks] = [disksOf(of), disksOf(dataOf)];
+    const [disks, dataDisks] = [disksOf(of, mounts), disksOf(dataOf, mounts)];
     if (disks.length === 0 || dataDisks.length === 0)
       return inMemory.has(dataOf.kind) && disks.length > 0 ? 'other' : 'unknown';
     return disks.some((d) => dataDisks.includes(d)) ? 'same' : 'other';

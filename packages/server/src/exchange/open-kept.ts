@@ -9,9 +9,10 @@ import { writeBackup } from './write-backup';
 
 /** Where a backup can go: the place of the folder, else a folder in it, so that no disk that is away keeps it from starting. */
 function placeFor(folder: string): string {
-  const place = memoryOf(folder).backupPlace ?? usualPlace(folder);
+  const { backupPlace } = memoryOf(folder);
+  const place = backupPlace ?? usualPlace(folder);
   try {
-    checkPlace(place, folder);
+    checkPlace(place, folder, backupPlace === undefined);
     return place;
   } catch {
     const within = join(folder, 'backups');

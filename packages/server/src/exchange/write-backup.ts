@@ -31,6 +31,8 @@ const packing = { compress: true, compressionLevel: 3 } as const;
 /** Photographs are packed already. */
 const asTheyAre = { compress: false } as const;
 const privately = 0o100600;
+/** A backup that nobody asked for does not take the last room of a disk: readings may want it. Bytes. */
+const dailyReserve = 200_000_000;
 
 export interface BackupOrder {
   /** The data folder. */
@@ -60,7 +62,7 @@ function checkTarget({ target, folder, reason }: BackupOrder): void {
   if (!/\.zip$/i.test(target))
     throw new BackupFault(`${target} does not end in .zip. Give the backup a name that does.`);
   // Before a change of format any place is better than none.
-  if (reason === 'before-migration') checkWritable(dirname(target));
+  if (reason === 'before-migration') checkWritable(dirname(target), false);
   else checkPlace(dirname(target), folder);
   if (existsSync(target))
     throw new BackupFault(`${target} is there already, and was left as it is. Choose another name.`);
@@ -152,7 +154,8 @@ async function writeOnce(order: BackupOrder, { signal, progress }: Oversight): P
     for (const left of [copy, zipped]) rmSync(left, { force: true });
     const sizeOf = (path: string) => statSync(path, { throwIfNoEntry: false })?.size ?? 0;
     const bytes = sizeOf(databaseFile(folder)) + sizeOf(`${databaseFile(folder)}-wal`);
-    checkRoom(dirname(target), bytes * 1.3, 'the backup');
+    const reserve = reason === 'daily' ? dailyReserve : 0;
+    checkRoom(dirname(target), bytes * 1.3 + reserve, 'the backup');
     await copyDatabase(folder, copy, tell('copying'), signal);
     goOn(signal);
     progress?.('checking', 0, 0);
@@ -162,7 +165,7 @@ async function writeOnce(order: BackupOrder, { signal, progress }: Oversight): P
     const there = photographs.filter(isThere);
     const copyBytes = statSync(copy).size;
     const total = there.reduce((sum, p) => sum + p.bytes, copyBytes);
-    checkRoom(dirname(target), total - copyBytes * 0.7, 'the backup');
+    checkRoom(dirname(target), total - copyBytes * 0.7 + reserve, 'the backup');
     goOn(signal);
 
     const head = {

@@ -2,6 +2,7 @@
 import { contentsLines } from '@hedge-lamp/core/exchange';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed } from 'vue';
+import { useBench } from '../bench/bench-store';
 import { changeWords, dateWords, madeWords } from './backup-words';
 import type { StagedBackup } from './backups-api';
 
@@ -9,6 +10,8 @@ import type { StagedBackup } from './backups-api';
 const props = defineProps<{ staged: StagedBackup; busy: boolean }>();
 defineEmits<{ restore: []; close: [] }>();
 
+const bench = useBench();
+const isBenchLive = computed(() => bench.openTubes.length > 0);
 const figure = (n: number | undefined): string => (n === undefined ? '–' : n.toLocaleString('en-US'));
 const rows = computed(() => {
   const { here, contents } = props.staged;
@@ -55,6 +58,9 @@ const names = computed(() => {
       <p v-for="line in changeWords(staged)" :key="line">{{ line }}</p>
       <p v-if="staged.photographsMissing > 0">
         {{ staged.photographsMissing }} of its photographs are neither in it nor here. Their readings are.
+      </p>
+      <p v-if="isBenchLive">
+        A run is going on at the bench. It goes with what is here now: finish it first.
       </p>
       <p v-if="staged.refusal" class="bad">{{ staged.refusal }}</p>
       <p v-else>What is here now is kept aside, and can be brought back.</p>

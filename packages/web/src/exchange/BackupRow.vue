@@ -31,7 +31,7 @@ const href = computed(
         <strong>{{ title }}</strong> <span v-if="!backup.fault">{{ about }}</span>
       </p>
       <p v-if="backup.fault" class="fault">{{ backup.fault }}</p>
-      <p v-if="backup.stillHolds.length > 0">{{ stillHoldsWords(backup.stillHolds) }}</p>
+      <p v-if="backup.stillHolds.count > 0">{{ stillHoldsWords(backup.stillHolds) }}</p>
       <p class="quiet path">
         {{ backup.name }}<template v-if="backup.place !== usualPlace"> in {{ backup.place }}</template>
       </p>

@@ -49,7 +49,10 @@ function throwAway(id: string): void {
         </div>
       </li>
     </ul>
-    <p class="quiet mb-0">What is here now is kept aside in its turn when this comes back.</p>
+    <p class="quiet mb-0">
+      What is here now is kept aside in its turn when this comes back. Photographs that were removed for good
+      since are still in it.
+    </p>
   </section>
 </template>
 

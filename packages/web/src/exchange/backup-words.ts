@@ -1,7 +1,7 @@
 import type { BackupReason, DataContents, DiskRelation } from '@hedge-lamp/core/exchange';
 import { format } from 'date-fns';
 import { agoInWords } from '../clock/words';
-import type { Backups, BackupWork, StagedBackup } from './backups-api';
+import type { Backups, BackupWork, ListedBackup, StagedBackup } from './backups-api';
 
 export const tooOldWords =
   'No good backup was made in the last 14 days: a failing disk would take what was kept since.';
@@ -73,17 +73,19 @@ export function changeWords({ here, differences }: StagedBackup): string[] {
   if (here === null) return ['What is here now cannot be read. It is kept aside all the same.'];
   if (!differences) return [];
   const { waters, readings, photographs, watersOnlyHere } = differences;
+  const named = watersOnlyHere.join(', ') + (waters.onlyHere > watersOnlyHere.length ? ' and others' : '');
   const list = (side: 'onlyHere' | 'onlyThere') =>
     [
-      waters[side] > 0 ? counted(waters[side], 'water', 'waters') : '',
+      waters[side] > 0
+        ? counted(waters[side], 'water', 'waters') + (side === 'onlyHere' ? ` (${named})` : '')
+        : '',
       readings[side] > 0 ? counted(readings[side], 'reading', 'readings') : '',
       photographs[side] > 0 ? counted(photographs[side], 'photograph', 'photographs') : '',
     ].filter(Boolean);
   const [gone, come] = [list('onlyHere'), list('onlyThere')];
-  const names = watersOnlyHere.length > 0 ? ` Among them ${watersOnlyHere.join(', ')}.` : '';
   return [
     gone.length > 0
-      ? `Not in the backup, so not here afterwards: ${gone.join(', ')}.${names}`
+      ? `Not in the backup, so not here afterwards: ${gone.join(', ')}.`
       : 'All waters, readings and photographs that are here are in the backup too.',
     come.length > 0 ? `Comes back: ${come.join(', ')}.` : 'Nothing comes back that is not here.',
   ];
@@ -98,8 +100,8 @@ export const dateWords = (at: number | null): string => (at === null ? '–' : f
 export const wholeDate = whole;
 
 /** Photographs that were removed for good, or are of other data, and that a backup holds all the same. */
-export const stillHoldsWords = (photographs: readonly { readonly keptAt: number }[]): string => {
-  const days = [...new Set(photographs.map((p) => format(p.keptAt, 'd MMM yyyy')))];
-  const shown = days.slice(0, 4).join('; ');
-  return `Still holds ${counted(photographs.length, 'photograph', 'photographs')} not here any more, of ${shown}${days.length > 4 ? ' and other days' : ''}.`;
-};
+export function stillHoldsWords({ count, first }: ListedBackup['stillHolds']): string {
+  const days = [...new Set(first.map((p) => format(p.keptAt, 'd MMM yyyy')))];
+  const more = days.length > 4 || count > first.length ? ' and other days' : '';
+  return `Still holds ${counted(count, 'photograph', 'photographs')} not here any more, of ${days.slice(0, 4).join('; ')}${more}.`;
+}

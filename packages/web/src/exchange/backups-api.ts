@@ -44,7 +44,10 @@ export interface ListedBackup {
   readonly isOfAnother: boolean;
   readonly machine: string | null;
   readonly contents: DataContents | null;
-  readonly stillHolds: readonly { readonly id: string; readonly keptAt: number }[];
+  readonly stillHolds: {
+    readonly count: number;
+    readonly first: readonly { readonly id: string; readonly keptAt: number }[];
+  };
   readonly fault: string | null;
 }
 export interface Aside {

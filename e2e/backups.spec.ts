@@ -141,6 +141,38 @@ test('14 days without a backup are said on the first page; a folder that will no
   await expect(page.getByText(/No good backup/)).toBeHidden();
 });
 
+test('long work shows how far it is and is stopped by the button, leaving nothing', async ({
+  page,
+  served,
+}) => {
+  await served.water();
+  await served.kill();
+  // Three hundred megabytes of pictures, as a keeper has after some years.
+  execFileSync('node', [
+    '-e',
+    `const S = require('better-sqlite3'); const fs = require('fs'); const folder = process.argv[1];
+     const f = new S(folder + '/hedge-lamp.sqlite'); fs.mkdirSync(folder + '/photos', { recursive: true });
+     const put = f.prepare("insert into photos (id, digest, bytes, created_at) values (?, 'x', 3000000, 1)");
+     for (let k = 0; k < 100; k++) {
+       const id = '3c8f5a62-4f6e-4a7e-9a11-' + String(k).padStart(12, '0');
+       fs.writeFileSync(folder + '/photos/' + id + '.jpg', require('crypto').randomBytes(3000000));
+       put.run(id);
+     }
+     f.close();`,
+    served.folder,
+  ]);
+  await served.start();
+  await page.goto(`${served.url}/backups`);
+  await button(page, 'Back up now').click();
+  await expect(page.getByRole('progressbar', { name: 'Packing' })).toBeVisible();
+  await expect(button(page, 'Back up now')).toBeDisabled();
+  await button(page, 'Stop').click();
+  await expect(page.getByText('Stopped. Nothing was changed.')).toBeVisible();
+  expect(readdirSync(`${served.folder}-backups`)).toEqual([]);
+  await expect(page.getByText('There is no backup yet.')).toBeVisible();
+  await expect(button(page, 'Back up now')).toBeEnabled();
+});
+
 test('a server killed as it restores has the old data or the new, and says so by having them', async ({
   page,
   served,

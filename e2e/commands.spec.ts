@@ -88,6 +88,15 @@ test.describe('npm run backup and restore', () => {
       expect(said).not.toMatch(/\n\s+at |Error:|undefined/);
     });
 
+  test('restore says where the data folder cannot be', () => {
+    writeFileSync(join(above, 'a-file'), 'mine');
+    for (const folder of [join(above, 'a-file'), join(above, 'a-file/under')]) {
+      const { status, said } = backups('restore', folder, 'none.zip');
+      expect([status, said]).toEqual([1, expect.stringMatching(/cannot be made\. Name another one/)]);
+      expect(said).not.toMatch(/\n\s+at |Error:/);
+    }
+  });
+
   test('restore waits for no server that works on the folder; backup needs none to stop', async ({
     served,
   }) => {

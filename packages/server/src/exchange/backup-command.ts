@@ -7,7 +7,7 @@ import { type DataContents, bytesWords, contentsLines } from '@hedge-lamp/core/e
 import { FolderFault, faultOf } from '../database/folder-fault';
 import { lockFolder } from '../database/folder-lock';
 import { memoryOf } from '../database/folder-memory';
-import { BackupFault, Stopped } from './backup-fault';
+import { BackupFault, Stopped, backupFaultOf } from './backup-fault';
 import { freeName, usualPlace } from './backup-target';
 import { diskRelation } from './disk-relation';
 import { type Staged, dropStaged, stageRestore } from './staged-restore';
@@ -154,6 +154,12 @@ async function main(): Promise<void> {
   if ((file === undefined) === !values.undo) throw new BackupFault(`Name the backup. Type: ${usage.restore}`);
   try {
     mkdirSync(folder, { recursive: true, mode: 0o700 });
+  } catch {
+    throw new BackupFault(
+      `The data folder ${folder} is not there and cannot be made. Name another one in HEDGE_LAMP_DATA.`,
+    );
+  }
+  try {
     const lock = lockFolder(folder);
     try {
       tidyRestores(folder);
@@ -163,7 +169,8 @@ async function main(): Promise<void> {
       lock.release();
     }
   } catch (error) {
-    throw faultOf(error, folder);
+    const fault = faultOf(error, folder);
+    throw fault instanceof FolderFault ? fault : backupFaultOf(error, folder);
   }
 }
 

@@ -325,6 +325,15 @@ describe('the API of backups', () => {
     await app.close();
   });
 
+  it('says what it lacks', async () => {
+    const { photos } = await fill(made);
+    rmSync(join(made.folder, 'photos', `${photos[0]}.jpg`));
+    const { app, call, done } = await open();
+    await call('POST', '/api/backups');
+    expect((await done()).says).toMatch(/It lacks 1 of the photographs/);
+    await app.close();
+  });
+
   it('hands out no other file', async () => {
     await fill(made);
     const { app, call } = await open();

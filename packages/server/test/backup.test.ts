@@ -32,6 +32,7 @@ import {
   hashesOf,
   keepPicture,
   newFolder,
+  picture,
   removeFolders,
   restore,
   rowsOf,
@@ -156,6 +157,27 @@ describe('a backup', () => {
     const manifest = BackupManifestSchema.parse(JSON.parse(String(files.get('manifest.json'))));
     expect(manifest.missing.sort()).toEqual([photos[1], photos[2]].sort());
     expect(manifest.photographs.map((p) => p.id)).toEqual([photos[0]]);
+  });
+
+  it('holds photographs by any identifier that is taken, and dates that are not whole', async () => {
+    const id = newId().toUpperCase();
+    await made.app.inject({
+      method: 'PUT',
+      url: `/api/photos/${id}`,
+      headers: { 'content-type': 'image/jpeg' },
+      payload: picture(8),
+    });
+    made.database.$client.exec(
+      'update photos set created_at = created_at + 0.5; update readings set taken_at = taken_at + 0.25',
+    );
+    const { photographs, madeAt } = await writeBackup({
+      folder: made.folder,
+      target: `${newFolder()}.zip`,
+      reason: 'asked',
+      now: now + 0.5,
+    });
+    expect(photographs.map((p) => p.id)).toContain(id);
+    expect(Number.isInteger(madeAt)).toBe(true);
   });
 
   it('that is stopped leaves nothing behind', async () => {
@@ -594,12 +616,21 @@ describe('a restore', () => {
     expect(readdirSync(folder)).toEqual([]);
   });
 
-  it('takes no data that act by themselves', async () => {
+  it.each([
+    [
+      'act by themselves',
+      () => 'create trigger sly after insert on readings begin delete from readings; end',
+    ],
+    [
+      'name a file elsewhere',
+      (id: string) => `update photos set id = '../../../../tmp/sly' where id = '${id}'`,
+    ],
+  ])('takes no data that %s', async (_name, sly) => {
     const file = `${newFolder()}.sqlite`;
     made.database.$client.pragma('wal_checkpoint(TRUNCATE)');
     copyFileSync(databaseFile(made.folder), file);
     const client = new Sqlite(file);
-    client.exec('create trigger sly after insert on readings begin delete from readings; end');
+    client.exec(sly(photos[0]!));
     client.close();
     const folder = newFolder();
     mkdirSync(folder);

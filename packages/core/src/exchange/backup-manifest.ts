@@ -14,7 +14,7 @@ export const backupEntry = {
 
 /** Identifier of the photograph that an entry of a backup holds; null for another entry. */
 export const photoOfEntry = (name: string): string | null => {
-  const id = /^photos\/([0-9a-f-]{36})\.jpg$/.exec(name)?.[1];
+  const id = /^photos\/([0-9a-fA-F-]{36})\.jpg$/.exec(name)?.[1];
   return id !== undefined && IdSchema.safeParse(id).success ? id : null;
 };
 

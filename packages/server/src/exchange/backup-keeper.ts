@@ -209,8 +209,8 @@ export class BackupKeeper {
       } catch (error) {
         work.fault =
           error instanceof BackupFault
-            ? // Where it lies meanwhile says nothing to whoever chose it by its name.
-              error.message.replaceAll(subject, basename(subject))
+            ? // Where a file lies meanwhile says nothing to whoever chose it by its name.
+              error.message.replaceAll(subject, kind === 'backup' ? subject : basename(subject))
             : 'This failed. The server’s log says more.';
         work.isStopped = error instanceof Stopped;
         if (!(error instanceof BackupFault)) this.settings.report(error);
@@ -231,7 +231,11 @@ export class BackupKeeper {
     const order = { folder: this.folder, target, reason, now };
     return this.start('backup', target, { kind: 'backup', order }, (outcome) => {
       if (outcome.kind !== 'backup' || !this.work) return;
-      this.work.says = `Backup made and read back: ${basename(target)}.`;
+      const missing = outcome.manifest.missing.length;
+      this.work.says =
+        missing === 0
+          ? `Backup made and read back: ${basename(target)}.`
+          : `Backup made and read back: ${basename(target)}. It lacks ${missing} of the photographs: their files were not there, or not whole.`;
     });
   }
 
@@ -294,7 +298,10 @@ export class BackupKeeper {
     try {
       const work = this.backUp('daily');
       await this.running;
-      this.dailyFault = work.fault;
+      // Stopped by hand it is tried again later, and is no failure.
+      if (work.isStopped) this.failedAt = now;
+      this.dailyFault = work.isStopped ? null : work.fault;
+      if (work.isStopped) return;
       // Done by itself: nobody waits to be told.
       if (this.work === work) this.work = null;
     } catch (error) {

@@ -21,7 +21,7 @@ export function contentsOf(client: Sqlite.Database): DataContents {
       : 0;
   const taken = (which: 'min' | 'max') =>
     has('readings', 'taken_at')
-      ? one(`select ${which}(taken_at) from readings where deleted_at is null`)
+      ? one(`select cast(${which}(taken_at) as integer) from readings where deleted_at is null`)
       : null;
   return {
     waters: count('waters'),

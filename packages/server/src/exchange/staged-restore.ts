@@ -100,7 +100,15 @@ function checkData(client: Sqlite.Database, path: string, migrations: string): v
     .prepare("select count(*) from sqlite_master where type in ('trigger', 'view')")
     .pluck()
     .get();
-  if (is === 'fresh' || is === 'foreign' || acting !== 0)
+  // What names a file must not lead anywhere else.
+  const hasPhotos = client.prepare("select 1 from sqlite_master where name = 'photos'").get() !== undefined;
+  const strays = hasPhotos
+    ? client
+        .prepare("select count(*) from photos where length(id) <> 36 or id glob '*[^0-9a-fA-F-]*'")
+        .pluck()
+        .get()
+    : 0;
+  if (is === 'fresh' || is === 'foreign' || acting !== 0 || strays !== 0)
     throw new BackupFault(`${path} holds no data of Hedge Lamp. Nothing was changed. Choose another file.`);
 }
 

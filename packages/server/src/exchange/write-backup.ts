@@ -10,6 +10,7 @@ import {
   backupFormat,
   bytesWords,
   contentsWords,
+  photoOfEntry,
 } from '@hedge-lamp/core/exchange';
 import Sqlite from 'better-sqlite3';
 import { ZipFile } from 'yazl';
@@ -82,12 +83,14 @@ function look(copy: string, folder: string) {
     const hasPhotos = client.prepare("select 1 from sqlite_master where name = 'photos'").get() !== undefined;
     const photographs = hasPhotos
       ? (client
-          .prepare('select id, bytes, created_at as keptAt from photos order by created_at, id')
+          .prepare(
+            'select id, bytes, cast(created_at as integer) as keptAt from photos order by created_at, id',
+          )
           .all() as Photograph[])
       : [];
     return {
       contents,
-      photographs,
+      photographs: photographs.filter((p) => photoOfEntry(backupEntry.photo(p.id)) !== null),
       photosFolder: photosFolderOf(client, folder),
       schema: appliedMigrations(client).length,
     };
@@ -171,7 +174,7 @@ async function writeOnce(order: BackupOrder, { signal, progress }: Oversight): P
     const head = {
       holds: 'hedge-lamp-backup',
       format: backupFormat,
-      madeAt: now,
+      madeAt: Math.round(now),
       reason,
       application: packageFile.version,
       schema,

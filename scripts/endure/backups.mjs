@@ -166,6 +166,14 @@ async function twoStates(program, main, above) {
   return { folder, path, inBackup: old, present: markOf(whatIsIn(folder)) };
 }
 
+/** What a folder holds in which nothing was ever kept. */
+async function emptyMark(main, folder) {
+  mkdirSync(folder);
+  const server = await serve(main, folder);
+  await server.end();
+  return markOf(whatIsIn(folder));
+}
+
 /**
  * Kills a backup and a restore at random moments. What lies under the name of a backup is whole; the folder has what was there
  * before, or what is in the backup, to the row and to the byte.
@@ -192,8 +200,13 @@ export async function backupKills(program, main, times) {
       restore: await timed(['restore', path]),
     };
     rmSync(join(place, 'timed.zip'), { force: true });
+    const empty = await emptyMark(main, join(above, 'empty'));
     for (let k = 0; k < times; k++) {
-      cpSync(folder, work, { recursive: true });
+      // Every fourth is restored where nothing was, as on another machine.
+      const isNew = k % 4 === 3;
+      if (isNew) mkdirSync(work);
+      else cpSync(folder, work, { recursive: true });
+      const before = isNew ? empty : present;
       if (k % 2 === 0) {
         const target = join(place, 'killed.zip');
         const { code } = await command(program, work, ['backup', target], {
@@ -222,7 +235,7 @@ export async function backupKills(program, main, times) {
           counts.half += 1;
         }
         if (is === inBackup) counts.restored += 1;
-        else if (is !== present) counts.half += 1;
+        else if (is !== before) counts.half += 1;
         if (readdirSync(work).some((name) => name.startsWith('restoring-'))) counts.left += 1;
       }
       removeFolder(work);

@@ -506,6 +506,19 @@ describe('a restore', () => {
     expect(everything(folder)).toEqual(before);
   });
 
+  it('that was cut short where nothing was before leaves a folder to begin in', async () => {
+    const path = await backUp(made.folder);
+    const folder = newFolder();
+    mkdirSync(folder);
+    const staged = await stageRestore({ folder, path, id: newId(), migrations, now });
+    const note = join(stagedFolder(folder, staged.id), 'staged.json');
+    writeFileSync(note, JSON.stringify({ ...staged, isPlacing: true }));
+    renameSync(join(stagedFolder(folder, staged.id), 'photos'), join(folder, 'photos'));
+    tidyRestores(folder);
+    expect(readdirSync(folder)).toEqual([]);
+    openDatabase(folder, migrations).$client.close();
+  });
+
   it('never takes away photographs that were kept meanwhile', async () => {
     const path = await backUp(made.folder);
     const folder = newFolder();

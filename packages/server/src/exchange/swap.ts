@@ -74,8 +74,9 @@ export function listAside(folder: string): Aside[] {
 
 const isSameFile = (a: string, b: string): boolean => {
   if (!existsSync(a) || !existsSync(b)) return false;
-  const [one, other] = [statSync(a), statSync(b)];
-  return one.ino === other.ino && one.dev === other.dev;
+  const [one, other] = [statSync(a, { bigint: true }), statSync(b, { bigint: true })];
+  // Some disks number no files.
+  return one.ino !== 0n && one.ino === other.ino && one.dev === other.dev;
 };
 
 /** Makes of the present data one file without a log beside it, and tells what it holds. */
@@ -164,7 +165,6 @@ export function swapIn(folder: string, id: string, now: number): string | null {
     renameSync(stagedPhotos(folder, id), join(folder, staged.photosName));
     isPlaced = true;
     asideId = keepAside(folder, staged.file, now);
-    remember(folder);
     renameSync(stagedFile(folder, id), databaseFile(folder));
   } catch (error) {
     if (asideId !== null) takeFromAside(folder, asideId);
@@ -173,6 +173,8 @@ export function swapIn(folder: string, id: string, now: number): string | null {
     throw backupFaultOf(error, folder);
   }
   syncFolder(folder);
+  // Not before: a folder that never had data must not remember that it had.
+  remember(folder);
   dropStaged(folder, id);
   return asideId;
 }

@@ -64,14 +64,12 @@ li {
   display: flex;
   flex-wrap: wrap;
   gap: 0.4rem 1rem;
-  padding: 0.6rem 0;
-  border-top: 1px solid var(--hl-line);
 }
 .words {
   flex: 1 1 22rem;
   min-width: 0;
 }
-p {
+li .words p {
   margin: 0;
 }
 .path {
@@ -81,9 +79,6 @@ p {
   color: var(--hl-act);
 }
 .acts {
-  display: flex;
-  flex-wrap: wrap;
   align-items: start;
-  gap: 0.3rem;
 }
 </style>

@@ -93,7 +93,7 @@ watch(staged, async (now, before) => {
         twelve months stay. Those that you ask for stay until you remove them.
       </p>
       <template v-else>
-        <ul class="rows">
+        <ul class="entries mb-3">
           <BackupRow
             v-for="b in data.backups"
             :key="`${b.place}/${b.name}`"
@@ -121,11 +121,6 @@ watch(staged, async (now, before) => {
   display: grid;
   grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
   gap: 0 1rem;
-}
-.rows {
-  list-style: none;
-  padding: 0;
-  margin: 0 0 0.8rem;
 }
 .failed {
   border-color: var(--hl-act);

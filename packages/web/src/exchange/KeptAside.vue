@@ -21,7 +21,7 @@ function throwAway(id: string): void {
 <template>
   <section class="sheet" aria-labelledby="aside-heading">
     <h2 id="aside-heading">Kept aside</h2>
-    <ul>
+    <ul class="entries">
       <li v-for="a in aside" :key="a.id">
         <p>
           <strong>Here until {{ wholeDate(a.at) }}</strong> {{ what(a) }}
@@ -59,22 +59,5 @@ function throwAway(id: string): void {
 <style scoped>
 .sheet {
   margin-bottom: 1rem;
-}
-ul {
-  list-style: none;
-  padding: 0;
-  margin: 0;
-}
-li {
-  padding: 0.6rem 0;
-  border-top: 1px solid var(--hl-line);
-}
-p {
-  margin-bottom: 0.4rem;
-}
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.5rem;
 }
 </style>

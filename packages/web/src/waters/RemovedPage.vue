@@ -102,7 +102,7 @@ const forGood = (row: Row, when: 'at-once' | 'in-30-days') =>
   <template v-else>
     <section v-for="section in sections" :key="section.title" class="sheet" :aria-label="section.title">
       <h2>{{ section.title }}</h2>
-      <ul>
+      <ul class="entries">
         <li v-for="row in section.rows" :key="row.id">
           <p>
             <strong>{{ row.says }}</strong> <span class="quiet">{{ whenWords(row) }}</span>
@@ -134,22 +134,5 @@ const forGood = (row: Row, when: 'at-once' | 'in-30-days') =>
 <style scoped>
 .sheet {
   margin-bottom: 1rem;
-}
-ul {
-  list-style: none;
-  padding: 0;
-  margin: 0;
-}
-li {
-  padding: 0.6rem 0;
-  border-top: 1px solid var(--hl-line);
-}
-li p {
-  margin-bottom: 0.4rem;
-}
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.5rem;
 }
 </style>

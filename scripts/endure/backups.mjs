@@ -1,5 +1,5 @@
 import Sqlite from 'better-sqlite3';
-import { spawn } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
 import {
   cpSync,
@@ -206,7 +206,8 @@ export async function backupKills(program, main, times) {
     };
     rmSync(join(place, 'timed.zip'), { force: true });
     const empty = await emptyMark(main, join(above, 'empty'));
-    for (let k = 0; k < times; k++) {
+    // Some are done before the kill comes: it goes on until so many were killed.
+    for (let k = 0; counts.kills < times; k++) {
       // Every fourth is restored where nothing was, as on another machine.
       const isNew = k % 4 === 3;
       if (isNew) mkdirSync(work);
@@ -273,6 +274,13 @@ export async function backupsOnFullDisk(program, main) {
         [fresh, ['restore', path], { shell }],
       );
     }
+    const readOnly = join(above, 'read-only');
+    mkdirSync(readOnly);
+    const isMounted = spawnSync('mount', ['-t', 'tmpfs', '-o', 'ro,size=1m', 'tmpfs', readOnly]).status === 0;
+    if (isMounted) {
+      tries.push([folder, ['backup', join(readOnly, 'a.zip')], {}], [folder, ['backup', readOnly], {}]);
+      tries.push([join(readOnly, 'data'), ['restore', path], {}]);
+    }
     for (const [where, args, how] of tries) {
       counts.tried += 1;
       const { code, said } = await command(program, where, args, how);
@@ -286,8 +294,12 @@ export async function backupsOnFullDisk(program, main) {
       )
         counts.left += 1;
     }
-    return { counts };
+    return {
+      counts,
+      also: isMounted ? 'a disk that is read-only among them' : 'no read-only disk could be had',
+    };
   } finally {
+    spawnSync('umount', ['-l', join(above, 'read-only')]);
     removeFolder(above);
   }
 }

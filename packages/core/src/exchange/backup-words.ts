@@ -1,6 +1,7 @@
 import type { DataContents } from './backup-manifest';
 
-const plural = (n: number, one: string, many: string): string =>
+/** A count with its word: "1 water", "1,203 readings". */
+export const counted = (n: number, one: string, many: string): string =>
   `${n.toLocaleString('en-US')} ${n === 1 ? one : many}`;
 
 /** How many bytes, to two figures or so: "740 kB", "2.1 GB". */
@@ -16,9 +17,9 @@ export function bytesWords(bytes: number): string {
 export function contentsWords(contents: DataContents): string {
   const { waters, readings, photographs } = contents;
   return [
-    plural(waters, 'water', 'waters'),
-    plural(readings, 'reading', 'readings'),
-    plural(photographs, 'photograph', 'photographs'),
+    counted(waters, 'water', 'waters'),
+    counted(readings, 'reading', 'readings'),
+    counted(photographs, 'photograph', 'photographs'),
   ].join(', ');
 }
 

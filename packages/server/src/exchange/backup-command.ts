@@ -21,7 +21,8 @@ const packageFolder = fileURLToPath(new URL('..', import.meta.url));
 const migrations = join(packageFolder, 'drizzle');
 /** Where npm was called: what is typed is meant from there. */
 const typedIn = process.env.INIT_CWD ?? process.cwd();
-const folder = resolve(process.env.HEDGE_LAMP_DATA || join(packageFolder, '../../data/keeper'));
+const usual = join(packageFolder, '../../data', process.env.HEDGE_LAMP_DEMO === '1' ? 'demo' : 'keeper');
+const folder = resolve(process.env.HEDGE_LAMP_DATA || usual);
 
 const usage = {
   backup: 'npm run backup [FILE.zip]',

@@ -1,4 +1,4 @@
-import type { BackupReason, DataContents, DiskRelation } from '@hedge-lamp/core/exchange';
+import { type BackupReason, type DataContents, type DiskRelation, counted } from '@hedge-lamp/core/exchange';
 import { format } from 'date-fns';
 import { agoInWords } from '../clock/words';
 import type { Backups, BackupWork, ListedBackup, StagedBackup } from './backups-api';
@@ -64,9 +64,6 @@ export const spanWords = ({ from, to }: DataContents): string =>
   from === null || to === null
     ? 'no readings'
     : `readings from ${format(from, 'd MMM yyyy')} to ${format(to, 'd MMM yyyy')}`;
-
-const counted = (n: number, one: string, many: string): string =>
-  `${n.toLocaleString('en-US')} ${n === 1 ? one : many}`;
 
 /** What would not be here any more after a restore, and what would come back; at most three sentences. */
 export function changeWords({ here, differences }: StagedBackup): string[] {

@@ -53,6 +53,26 @@ test('a newcomer backs up, loses a water, looks inside, restores, and undoes it'
   expect(await waters(served)).toEqual(['Reed tank', 'Made since']);
 });
 
+test('two pages restore at the same moment: it is done once, and both see it', async ({ page, served }) => {
+  await served.water();
+  await backUpOn(page, served);
+  await served.water({ name: 'Made since' });
+  await button(page, /^Look inside/).click();
+  await expect(button(page, 'Restore this backup')).toBeVisible();
+  const second = await page.context().newPage();
+  await second.goto(`${served.url}/backups`);
+  await expect(button(second, 'Restore this backup')).toBeVisible();
+  await Promise.all([
+    button(page, 'Restore this backup').click(),
+    button(second, 'Restore this backup').click(),
+  ]);
+  for (const one of [page, second])
+    await expect(one.getByText(/other data are here now/)).toBeVisible({ timeout: 30_000 });
+  expect(await waters(served)).toEqual(['Reed tank']);
+  // One undo undoes it: nothing was kept aside twice.
+  await expect(button(page, /^Bring back what was here/)).toHaveCount(1);
+});
+
 test('moving to another machine: a downloaded file, chosen there', async ({ page, served, browser }) => {
   const water = await served.water({ name: 'Moved tank' });
   await served.khReading(water, 6);

@@ -41,7 +41,7 @@ function sayHowToGoBack() {
   ];
   if (steps.length === 0) return;
   console.log(`\nTo go back, stop Hedge Lamp and type:\n\n    ${steps.join('\n    ')}\n`);
-  if (version === null) console.log('before that, unpack the earlier version over this folder.');
+  if (version === null) console.log('Before that, unpack the earlier version over this folder.');
 }
 
 const upstream = version === null ? null : git('rev-parse', '--abbrev-ref', '@{upstream}');

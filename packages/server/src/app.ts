@@ -1,4 +1,5 @@
 import { existsSync } from 'node:fs';
+import { backupStandings } from '@hedge-lamp/core/exchange';
 import helmet from '@fastify/helmet';
 import files from '@fastify/static';
 import swagger from '@fastify/swagger';
@@ -179,7 +180,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
             clockCredible: z.boolean(),
             demo: z.boolean(),
             /** How it stands with the backups, as far as is known by now. */
-            backups: z.enum(['nothing-yet', 'none-yet', 'good', 'too-old', 'demo', 'unknown']),
+            backups: z.enum(backupStandings),
           }),
         },
       },

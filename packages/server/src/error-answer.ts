@@ -3,6 +3,7 @@ import type { FastifyError, FastifyReply, FastifyRequest } from 'fastify';
 import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod';
 import { ZodError } from 'zod';
 import { isDamage, isFull, isUnwritable } from './database/folder-fault';
+import { BackupFault } from './exchange/backup-fault';
 import { type Problem, ProblemError, problem } from './problem';
 
 const pathOf = (pointer: string) => pointer.replace(/^\//, '').replaceAll('/', '.').replaceAll('~1', '/');
@@ -14,6 +15,7 @@ const plainly = (status: number, { message }: Error): string =>
 /** Turns whatever was thrown into a problem document. */
 export function problemOf(error: FastifyError | Error): Problem {
   if (error instanceof ProblemError) return error.problem;
+  if (error instanceof BackupFault) return problem(422, error.message);
   if (error instanceof FieldError)
     return problem(422, error.message, [{ path: error.field, message: error.message }]);
   if (error instanceof ZodError)

@@ -153,6 +153,7 @@ async function start(): Promise<void> {
   tidyRestores(dataFolder);
   let server: Running;
   let ending = false;
+  let replacing = false;
   /** Lets what is under way be finished and answered. Told twice, as Ctrl-C tells a whole group, it ends once. */
   function end(): void {
     if (ending) return;
@@ -164,7 +165,9 @@ async function start(): Promise<void> {
   }
   /** The data are closed, replaced, and opened again at the same address. */
   async function replace(how: Replacement): Promise<void> {
-    if (ending) return;
+    // Told twice, it is done once.
+    if (ending || replacing) return;
+    replacing = true;
     await server.close(replaceGraceMs);
     const { asideId, fault } = replaceData(how);
     const again = (why: string | null) =>
@@ -181,6 +184,8 @@ async function start(): Promise<void> {
       // What was put in place cannot be opened after all.
       bringBack(dataFolder, asideId, Date.now());
       server = await again(sentenceOf(error)).catch(fail);
+    } finally {
+      replacing = false;
     }
   }
   server = await serve({ at: port, isDemoNow: demo, replaced: null, replace: (how) => void replace(how) });

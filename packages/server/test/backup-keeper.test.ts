@@ -389,6 +389,23 @@ describe('the API of backups', () => {
     await app.close();
   });
 
+  it('restores once, however often and by however many pages it is told', async () => {
+    await fill(made);
+    const path = await backUp(made.folder);
+    const { app, call, done } = await open();
+    await call('POST', '/api/backups/looks', { place: dirname(path), name: path.split('/').at(-1)! });
+    const { staged } = await done();
+    const asked = await Promise.all(
+      [1, 2, 3].map(() => call('POST', '/api/backups/restores', { id: staged!.id })),
+    );
+    expect(asked.map((a) => a.status).sort()).toEqual([202, 422, 422]);
+    // Nor is a backup begun of data that are about to go.
+    expect((await call('POST', '/api/backups')).body.detail).toMatch(/server begins anew/);
+    await new Promise((resolve) => setTimeout(resolve, 20));
+    expect(replaced).toHaveLength(1);
+    await app.close();
+  });
+
   it('closes what was opened, leaving nothing of it', async () => {
     await fill(made);
     const path = await backUp(made.folder);
@@ -440,12 +457,14 @@ describe('the API of backups', () => {
 
   it('does one thing at a time, and stops it when told', async () => {
     const { water } = await fill(made);
-    for (let seed = 10; seed < 40; seed++)
+    // Drawn once: it is the number that takes its time.
+    const payload = picture(10, 256);
+    for (let k = 10; k < 40; k++)
       await made.app.inject({
         method: 'PUT',
-        url: `/api/photos/3c8f5a62-4f6e-4a7e-9a11-0000000000${seed}`,
+        url: `/api/photos/3c8f5a62-4f6e-4a7e-9a11-0000000000${k}`,
         headers: { 'content-type': 'image/jpeg' },
-        payload: picture(seed, 256),
+        payload,
       });
     const { app, call, done, told } = await open();
     await call('POST', '/api/backups');

@@ -138,6 +138,28 @@ describe('a backup', () => {
     },
   );
 
+  (has('unzip') && has('zip') ? it : it.skip)(
+    'that was unpacked and packed anew by general programs is restored all the same',
+    async () => {
+      const path = await backUp(made.folder);
+      const place = newFolder();
+      mkdirSync(place);
+      spawnSync('unzip', ['-q', path, '-d', place]);
+      const again = `${place}-again.zip`;
+      // As a file manager does: with the folder itself, in another order, packed harder.
+      expect(
+        spawnSync('zip', ['-q', '-9', '-r', again, 'photos', 'manifest.json', 'hedge-lamp.sqlite'], {
+          cwd: place,
+        }).status,
+      ).toBe(0);
+      const folder = newFolder();
+      mkdirSync(folder);
+      await restore(folder, again);
+      expect(rowsOf(databaseFile(folder))).toEqual(rowsOf(databaseFile(made.folder)));
+      expect(hashesOf(join(folder, 'photos'))).toEqual(hashesOf(join(made.folder, 'photos')));
+    },
+  );
+
   it('does not hold a photograph that was removed for good; an earlier one does', async () => {
     const earlier = await contentsOfZip(await backUp(made.folder));
     await made.call('DELETE', `/api/photos/${photos[0]}?forGood=at-once`);

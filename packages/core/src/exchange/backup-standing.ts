@@ -7,15 +7,13 @@ export const backupPatience = 14 * dayMs;
 export const diskRelations = ['same', 'other', 'memory', 'unknown'] as const;
 export type DiskRelation = (typeof diskRelations)[number];
 
-/** How it stands with the backups of a data folder. */
-export type BackupStanding =
-  /** Nothing is kept yet that could be lost. */
-  | 'nothing-yet'
-  /** None so far, and the first reading or water is younger than the patience. */
-  | 'none-yet'
-  | 'good'
-  /** None for longer than the patience. */
-  | 'too-old';
+/**
+ * How it stands with the backups of a data folder. `nothing-yet`: nothing is kept that could be lost. `none-yet`: none so far,
+ * and the first thing kept is younger than the patience. `too-old`: none for longer than that. `demo`: made-up data.
+ * `unknown`: nobody looked yet.
+ */
+export const backupStandings = ['nothing-yet', 'none-yet', 'good', 'too-old', 'demo', 'unknown'] as const;
+export type BackupStanding = (typeof backupStandings)[number];
 
 /**
  * @param lastGoodAt when the newest backup was made that is whole and in its place; null where there is none. One that is

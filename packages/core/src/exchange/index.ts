@@ -2,5 +2,6 @@ export * from './backup-manifest';
 export * from './backup-rotation';
 export * from './backup-standing';
 export * from './backup-words';
+export * from './backups-told';
 export * from './help-sheet';
 export * from './sheet-markdown';

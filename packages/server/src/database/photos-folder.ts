@@ -1,13 +1,10 @@
 import { join } from 'node:path';
+import { isPhotosFolder } from '@hedge-lamp/core/exchange';
 import type Sqlite from 'better-sqlite3';
 
 /** The mark under which data name the folder of their photographs, where it is not the usual one. */
 export const photosMark = 'photos-folder';
 const usual = 'photos';
-
-/** A folder of photographs of this name goes with data that were restored. */
-export const isPhotosFolder = (name: string): boolean =>
-  name === usual || /^photos-[0-9a-f-]{36}$/.test(name);
 
 /** The name that data give the folder of their photographs. */
 export function photosNameOf(client: Sqlite.Database): string {

@@ -76,6 +76,8 @@ async function listOf(zip: ZipFile, path: string): Promise<Map<string, Entry>> {
   if (zip.entryCount > mostEntries) throw notOurs(path);
   const found = new Map<string, Entry>();
   for await (const entry of zip.eachEntry()) {
+    // Whoever unpacked a backup and packed it anew by another program has the folder itself in it.
+    if (entry.fileName === 'photos/' && entry.uncompressedSize === 0) continue;
     checkEntry(entry, found, path);
     found.set(entry.fileName, entry);
   }

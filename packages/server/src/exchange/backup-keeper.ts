@@ -5,6 +5,7 @@ import {
   type BackupReason,
   type BackupStanding,
   type DiskRelation,
+  type ListedBackup,
   backupEvery,
   backupStanding,
   keptByRotation,
@@ -13,7 +14,7 @@ import { photosTable } from '../color/table';
 import { folderId, memoryOf, rememberBackupPlace } from '../database/folder-memory';
 import type { Database } from '../database/open-database';
 import { BackupFault, Stopped } from './backup-fault';
-import { type ListedBackup, dailyOf, lastGoodOf, listBackups, nothingKnown } from './backup-list';
+import { dailyOf, lastGoodOf, listBackups, nothingKnown } from './backup-list';
 import { checkPlace, freeName, usualPlace } from './backup-target';
 import type { BackupOutcome, BackupTask, Labor } from './backup-task';
 import { firstKeptAt } from './data-contents';
@@ -77,6 +78,7 @@ export class BackupKeeper {
   private lastGoodAt: number | null = null;
   private firstKeptAt: number | null = null;
   private hasLooked = false;
+  private isLeaving = false;
   private failedAt = -Infinity;
   /** Why the last daily backup was not made; null where it was. */
   dailyFault: string | null = null;
@@ -106,7 +108,7 @@ export class BackupKeeper {
   }
 
   /** How it stands, by what was found when it was last looked. */
-  get standing(): BackupStanding | 'demo' | 'unknown' {
+  get standing(): BackupStanding {
     if (this.settings.demo) return 'demo';
     if (!this.hasLooked) return 'unknown';
     return backupStanding(this.lastGoodAt, this.firstKeptAt, this.settings.now());
@@ -170,6 +172,7 @@ export class BackupKeeper {
 
   /** @throws BackupFault while something else is done */
   private begin(kind: Work['kind'], subject: string): Work {
+    this.checkStays();
     if (this.work && this.work.endedAt === null)
       throw new BackupFault('Something else is being done with backups. Wait for it, or stop it.');
     this.stopping = new AbortController();
@@ -276,8 +279,19 @@ export class BackupKeeper {
     this.stopping.abort();
   }
 
+  /** From now on nothing is begun: the data are about to be replaced. @throws BackupFault where that was said before */
+  leave(): void {
+    this.checkStays();
+    this.isLeaving = true;
+  }
+  private checkStays(): void {
+    if (this.isLeaving)
+      throw new BackupFault('The data are being put in place, and the server begins anew. Wait a moment.');
+  }
+
   /** Stops what is done and waits until it is. Before the data are closed. */
   async end(): Promise<void> {
+    this.isLeaving = true;
     this.stop();
     await this.running;
   }
@@ -294,7 +308,7 @@ export class BackupKeeper {
       this.firstKeptAt !== null &&
       (this.lastGoodAt === null || now - this.lastGoodAt >= backupEvery) &&
       now - this.failedAt >= retryMs;
-    if (!isDue || (this.work && this.work.endedAt === null) || this.work?.staged) return;
+    if (!isDue || this.isLeaving || (this.work && this.work.endedAt === null) || this.work?.staged) return;
     try {
       const work = this.backUp('daily');
       await this.running;

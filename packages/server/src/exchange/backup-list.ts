@@ -1,37 +1,8 @@
 import { existsSync, readdirSync, statSync } from 'node:fs';
 import { basename, join } from 'node:path';
-import { type BackupManifest, DataContentsSchema, backupReasons } from '@hedge-lamp/core/exchange';
-import { IdSchema } from '@hedge-lamp/core/readings';
-import { z } from 'zod';
+import type { BackupManifest, ListedBackup } from '@hedge-lamp/core/exchange';
 import { BackupFault } from './backup-fault';
 import { kindOf, openBackup } from './backup-file';
-
-/** A backup as it lies in its place. */
-export const ListedBackupSchema = z
-  .object({
-    /** The name of its file. */
-    name: z.string(),
-    /** The folder that it lies in. */
-    place: z.string(),
-    bytes: z.int(),
-    /** When it was made: by itself where it tells, else by the date of its file. */
-    madeAt: z.int(),
-    /** Null for a bare data file as versions before backups put it aside: without photographs. */
-    reason: z.enum(backupReasons).nullable(),
-    /** Another data folder than this one. */
-    isOfAnother: z.boolean(),
-    machine: z.string().nullable(),
-    contents: DataContentsSchema.nullable(),
-    /** Photographs in it that are not here any more, not even to be brought back; of many the first are named. */
-    stillHolds: z.object({
-      count: z.int(),
-      first: z.array(z.object({ id: IdSchema, keptAt: z.int() })),
-    }),
-    /** Why it cannot be used; null for one that can, as far as its list of contents tells. */
-    fault: z.string().nullable(),
-  })
-  .meta({ id: 'ListedBackup' });
-export type ListedBackup = z.infer<typeof ListedBackupSchema>;
 
 interface Told {
   readonly manifest: Omit<BackupManifest, 'photographs'> | null;

@@ -1,82 +1,24 @@
 import { createReadStream, statSync } from 'node:fs';
 import { basename } from 'node:path';
-import { DataContentsSchema, diskRelations } from '@hedge-lamp/core/exchange';
+import {
+  type BackupWork,
+  BackupWorkSchema,
+  BackupsSchema,
+  type StagedBackup,
+} from '@hedge-lamp/core/exchange';
 import { IdSchema } from '@hedge-lamp/core/readings';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
 import { type Context, typed } from '../context';
 import { photosNameOf } from '../database/photos-folder';
-import { ProblemError, ProblemSchema, problem } from '../problem';
+import { ProblemError, ProblemSchema, problem, refused } from '../problem';
 import { BackupFault } from './backup-fault';
 import type { BackupKeeper, Replaced, Replacement, Work } from './backup-keeper';
-import { ListedBackupSchema } from './backup-list';
 import { uploadRoutes } from './backup-uploads';
-import { said } from './said';
 import type { Staged } from './staged-restore';
-import { AsideSchema, checkAside, dropAside, listAside } from './swap';
+import { checkAside, dropAside, listAside } from './swap';
 
 const tags = ['backups'];
-
-const SidesSchema = z.object({ onlyHere: z.int(), onlyThere: z.int() });
-const StagedSchema = z
-  .object({
-    id: IdSchema,
-    name: z.string(),
-    madeAt: z.int().nullable(),
-    machine: z.string().nullable(),
-    contents: DataContentsSchema,
-    /** Null where nothing is here that can be read. */
-    here: DataContentsSchema.nullable(),
-    differences: z
-      .object({
-        waters: SidesSchema,
-        readings: SidesSchema,
-        photographs: SidesSchema,
-        watersOnlyHere: z.array(z.string()),
-      })
-      .nullable(),
-    photographsMissing: z.int(),
-    /** Why it cannot be restored here; null where it can. */
-    refusal: z.string().nullable(),
-  })
-  .meta({ id: 'StagedBackup' });
-const WorkSchema = z
-  .object({
-    id: IdSchema,
-    kind: z.enum(['backup', 'look', 'check']),
-    /** The name of the file. */
-    subject: z.string(),
-    stage: z.string(),
-    done: z.number(),
-    /** 0 where it is not known. */
-    total: z.number(),
-    endedAt: z.int().nullable(),
-    fault: z.string().nullable(),
-    isStopped: z.boolean(),
-    says: z.string().nullable(),
-    staged: StagedSchema.nullable(),
-  })
-  .meta({ id: 'BackupWork' });
-const StandingSchema = z
-  .object({
-    folder: z.string(),
-    place: z.string(),
-    isUsualPlace: z.boolean(),
-    disk: z.enum(diskRelations),
-    standing: z.enum(['nothing-yet', 'none-yet', 'good', 'too-old', 'demo', 'unknown']),
-    lastGoodAt: z.int().nullable(),
-    /** Why the daily backup was not made, the last time that it was due. */
-    dailyFault: z.string().nullable(),
-    /** Why none can go to the place as it is now. */
-    placeFault: z.string().nullable(),
-    backups: z.array(ListedBackupSchema),
-    aside: z.array(AsideSchema),
-    work: WorkSchema.nullable(),
-    replaced: z
-      .object({ at: z.int(), kind: z.enum(['restore', 'bring-back']), fault: z.string().nullable() })
-      .nullable(),
-  })
-  .meta({ id: 'Backups' });
 
 const FileSchema = z.object({ place: z.string().max(4096), name: z.string().max(300) });
 const answers = { 409: ProblemSchema, 422: ProblemSchema, 507: ProblemSchema };
@@ -102,7 +44,7 @@ export function backupRoutes(
   const config = { takesItsTurn: true } as const;
 
   const refusalOf = ({ contents }: Staged) => (keeper.settings.demo && !contents.demo ? demoOnly : null);
-  const stagedAnswer = (staged: Staged): z.infer<typeof StagedSchema> => ({
+  const stagedAnswer = (staged: Staged): StagedBackup => ({
     ...staged,
     name: basename(staged.file),
     madeAt: staged.manifest?.madeAt ?? null,
@@ -113,7 +55,7 @@ export function backupRoutes(
     },
     refusal: refusalOf(staged),
   });
-  const workAnswer = (work: Work): z.infer<typeof WorkSchema> => ({
+  const workAnswer = (work: Work): BackupWork => ({
     ...work,
     subject: basename(work.subject),
     staged: work.staged && stagedAnswer(work.staged),
@@ -133,7 +75,7 @@ export function backupRoutes(
       schema: {
         tags,
         summary: 'The backups, where they lie, how it stands with them, and what was kept aside',
-        response: { 200: StandingSchema },
+        response: { 200: BackupsSchema },
       },
     },
     async () => {
@@ -161,12 +103,12 @@ export function backupRoutes(
       schema: {
         tags,
         summary: 'Begins a backup into its place; see /api/backups/work',
-        response: { 202: WorkSchema, ...answers },
+        response: { 202: BackupWorkSchema, ...answers },
       },
     },
     (_request, reply) => {
       void reply.code(202);
-      return workAnswer(said(() => keeper.backUp('asked')));
+      return workAnswer(keeper.backUp('asked'));
     },
   );
   api.get(
@@ -175,7 +117,7 @@ export function backupRoutes(
       schema: {
         tags,
         summary: 'What is being done with backups, or was last',
-        response: { 200: z.object({ work: WorkSchema.nullable() }) },
+        response: { 200: z.object({ work: BackupWorkSchema.nullable() }) },
       },
     },
     () => ({ work: keeper.work && workAnswer(keeper.work) }),
@@ -207,7 +149,11 @@ export function backupRoutes(
       },
     },
     (request) => {
-      said(() => keeper.setPlace(request.body.place), 'place');
+      try {
+        keeper.setPlace(request.body.place);
+      } catch (error) {
+        throw error instanceof BackupFault ? refused('place', error.message) : error;
+      }
       return { place: keeper.place };
     },
   );
@@ -218,7 +164,7 @@ export function backupRoutes(
     },
     (request, reply) => {
       const { place, name } = request.query;
-      const path = said(() => keeper.fileOf(place, name));
+      const path = keeper.fileOf(place, name);
       return reply
         .type('application/octet-stream')
         .header('content-length', statSync(path).size)
@@ -234,13 +180,13 @@ export function backupRoutes(
         tags,
         summary: 'Reads every byte of a backup again',
         body: FileSchema,
-        response: { 202: WorkSchema, ...answers },
+        response: { 202: BackupWorkSchema, ...answers },
       },
     },
     (request, reply) => {
       const { place, name } = request.body;
       void reply.code(202);
-      return workAnswer(said(() => keeper.check(keeper.fileOf(place, name))));
+      return workAnswer(keeper.check(keeper.fileOf(place, name)));
     },
   );
 
@@ -253,16 +199,15 @@ export function backupRoutes(
         tags,
         summary: 'Opens a backup: checks every byte, and sets what is in it beside what is here',
         body: z.union([FileSchema, z.object({ uploadId: IdSchema })]),
-        response: { 202: WorkSchema, 404: ProblemSchema, ...answers },
+        response: { 202: BackupWorkSchema, 404: ProblemSchema, ...answers },
       },
     },
     (request, reply) => {
       const { body } = request;
       void reply.code(202);
-      if (!('uploadId' in body))
-        return workAnswer(said(() => keeper.look(keeper.fileOf(body.place, body.name))));
+      if (!('uploadId' in body)) return workAnswer(keeper.look(keeper.fileOf(body.place, body.name)));
       const path = uploads.wholeFile(body.uploadId);
-      return workAnswer(said(() => keeper.look(path, () => uploads.drop(body.uploadId))));
+      return workAnswer(keeper.look(path, () => uploads.drop(body.uploadId)));
     },
   );
   api.delete(
@@ -312,7 +257,7 @@ export function backupRoutes(
       },
     },
     (request, reply) => {
-      const aside = said(() => checkAside(folder, request.body.id));
+      const aside = checkAside(folder, request.body.id);
       if (keeper.settings.demo && aside.contents && !aside.contents.demo)
         throw new ProblemError(problem(422, demoOnly));
       afterAnswer({ kind: 'bring-back', id: aside.id }, reply);
@@ -332,13 +277,14 @@ export function backupRoutes(
       },
     },
     (request) => {
-      said(() => dropAside(folder, request.params.id, photosNameOf(database.$client)));
+      dropAside(folder, request.params.id, photosNameOf(database.$client));
       return {};
     },
   );
-  /** The answer is on its way before the server goes. */
+  /** The answer is on its way before the server goes. Of two pages that ask for it at once one is told no. */
   function afterAnswer(how: Replacement, reply: { raw: NodeJS.EventEmitter }): void {
-    reply.raw.once('finish', () => setImmediate(() => replace(how)));
+    keeper.leave();
+    reply.raw.once('close', () => setImmediate(() => replace(how)));
   }
   // What was begun by a page that is gone.
   app.addHook('onClose', async () => {

@@ -9,7 +9,6 @@ import { z } from 'zod';
 import { typed } from '../context';
 import { ProblemError, ProblemSchema, problem } from '../problem';
 import { checkRoom } from './backup-target';
-import { said } from './said';
 import { uploadPrefix } from './swap';
 
 /** As many bytes of a file come at once from a page. */
@@ -83,7 +82,7 @@ export function uploadRoutes(app: FastifyInstance, folder: string): Uploads {
       },
       (request) => {
         const { name, bytes } = request.body;
-        said(() => checkRoom(folder, bytes, 'the file'));
+        checkRoom(folder, bytes, 'the file');
         dropAll();
         const id = randomUUID();
         mkdirSync(uploadFolder(id), { mode: 0o700 });

@@ -12,14 +12,12 @@ import {
   statSync,
 } from 'node:fs';
 import { join } from 'node:path';
-import { DataContentsSchema, backupEntry } from '@hedge-lamp/core/exchange';
-import { IdSchema } from '@hedge-lamp/core/readings';
+import { type Aside, AsideSchema, backupEntry, isPhotosFolder } from '@hedge-lamp/core/exchange';
 import Sqlite from 'better-sqlite3';
-import { z } from 'zod';
 import { isDamage } from '../database/folder-fault';
 import { holdsAny, remember } from '../database/folder-memory';
 import { databaseFile } from '../database/open-database';
-import { isPhotosFolder, photosNameOf } from '../database/photos-folder';
+import { photosNameOf } from '../database/photos-folder';
 import { replaceText, syncFile, syncFolder } from '../database/whole-file';
 import { BackupFault, backupFaultOf } from './backup-fault';
 import { contentsOf } from './data-contents';
@@ -34,23 +32,6 @@ import {
   stagedPhotos,
   stagedPrefix,
 } from './staged-restore';
-
-/** Data that were here and were kept aside. */
-export const AsideSchema = z
-  .object({
-    id: IdSchema,
-    /** When they were kept aside, ms since epoch. */
-    at: z.int(),
-    /** What took their place: the name of a backup, or what was kept aside before. */
-    for: z.string(),
-    /** Null where they could not be read. */
-    contents: DataContentsSchema.nullable(),
-    photosName: z.string().refine(isPhotosFolder),
-    /** False for a data file that was damaged: it is kept, and cannot be brought back from here. */
-    isWhole: z.boolean(),
-  })
-  .meta({ id: 'Aside' });
-export type Aside = z.infer<typeof AsideSchema>;
 
 const asideRoot = (folder: string): string => join(folder, 'aside');
 const asideFolder = (folder: string, id: string): string => join(asideRoot(folder), id);

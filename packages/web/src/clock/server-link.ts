@@ -15,7 +15,7 @@ interface RevisionAnswer {
   clockCredible?: boolean;
   demo: boolean;
   /** How it stands with the backups; an older server does not say. */
-  backups?: BackupStanding | 'demo' | 'unknown';
+  backups?: BackupStanding;
 }
 
 const everyMs = 5000;
@@ -44,7 +44,7 @@ export const useServerLink = defineStore('server-link', () => {
   /** How far the server's date is ahead of this device's clock, ms; 0 where they agree. */
   const apart = ref(0);
   const clockCredible = ref(true);
-  const backups = ref<BackupStanding | 'demo' | 'unknown'>('unknown');
+  const backups = ref<BackupStanding>('unknown');
   let asking = false;
   let timer: ReturnType<typeof setInterval> | undefined;
 

@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import { contentsLines } from '@hedge-lamp/core/exchange';
+import { contentsLines, type StagedBackup } from '@hedge-lamp/core/exchange';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed } from 'vue';
 import { useBench } from '../bench/bench-store';
 import { changeWords, dateWords, madeWords } from './backup-words';
-import type { StagedBackup } from './backups-api';
 
 /** What is in a backup beside what is here, before anything is changed. */
 const props = defineProps<{ staged: StagedBackup; busy: boolean }>();

@@ -6,7 +6,7 @@ import TextField from '../shell/TextField.vue';
 import { useNotices } from '../shell/notice-store';
 import { useSave } from '../shell/use-save';
 import { diskWords } from './backup-words';
-import type { Backups } from './backups-api';
+import type { Backups } from '@hedge-lamp/core/exchange';
 
 /** Where backups go, and where else they could. */
 const props = defineProps<{ backups: Backups }>();

@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { bytesWords } from '@hedge-lamp/core/exchange';
+import { type BackupWork, bytesWords } from '@hedge-lamp/core/exchange';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed } from 'vue';
 import { stageWords, workWords } from './backup-words';
-import type { BackupWork } from './backups-api';
 
 /** How far long work has come, with a way to stop it. */
 const props = defineProps<{

@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { bytesWords, contentsWords } from '@hedge-lamp/core/exchange';
+import { bytesWords, contentsWords, type ListedBackup } from '@hedge-lamp/core/exchange';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed } from 'vue';
 import { reasonWords, stillHoldsWords, wholeDate } from './backup-words';
-import type { ListedBackup } from './backups-api';
 
 /** One backup: when, why, what is in it, and what can be done with it. */
 const props = defineProps<{ backup: ListedBackup; usualPlace: string; disabled: boolean }>();

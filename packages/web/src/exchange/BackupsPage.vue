@@ -17,6 +17,10 @@ import { useBackups } from './use-backups';
 const link = useServerLink();
 const backups = useBackups();
 const { data, error, again, work, staged, failure, isRunning, beginsAnew } = backups;
+/** What came of the last restore is news for an hour; what it kept aside stays in sight. */
+const replaced = computed(() =>
+  data.value?.replaced && link.date() - data.value.replaced.at < 3_600_000 ? data.value.replaced : null,
+);
 const isBad = computed(() => data.value?.standing === 'too-old');
 
 /** What came of the last thing that was done is read out, and is where the eye is. */
@@ -41,11 +45,11 @@ watch(staged, async (now, before) => {
     <p v-if="beginsAnew" class="sheet" role="status">
       The data are put in place, and the server begins anew …
     </p>
-    <p v-else-if="data.replaced" class="sheet" :class="{ failed: data.replaced.fault }" role="status">
+    <p v-else-if="replaced" class="sheet" :class="{ failed: replaced.fault }" role="status">
       {{
-        data.replaced.fault
-          ? `This could not be done: ${data.replaced.fault}`
-          : `Done on ${wholeDate(data.replaced.at)}: other data are here now. What was here before is kept aside, below.`
+        replaced.fault
+          ? `This could not be done: ${replaced.fault}`
+          : `Done on ${wholeDate(replaced.at)}: other data are here now. What was here before is kept aside, below.`
       }}
     </p>
     <BackupProgress v-if="isRunning" :work="work" :sending="backups.sending.value" @stop="backups.stop" />

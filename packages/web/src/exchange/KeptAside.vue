@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { contentsWords } from '@hedge-lamp/core/exchange';
+import { type Aside, contentsWords } from '@hedge-lamp/core/exchange';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { ref } from 'vue';
 import { wholeDate } from './backup-words';
-import type { Aside } from './backups-api';
 
 /** Data that were here before a restore: they come back, or go for good. */
 defineProps<{ aside: readonly Aside[]; disabled: boolean }>();

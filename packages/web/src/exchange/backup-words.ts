@@ -1,7 +1,15 @@
-import { type BackupReason, type DataContents, type DiskRelation, counted } from '@hedge-lamp/core/exchange';
+import {
+  type BackupReason,
+  type Backups,
+  type BackupWork,
+  counted,
+  type DataContents,
+  type DiskRelation,
+  type ListedBackup,
+  type StagedBackup,
+} from '@hedge-lamp/core/exchange';
 import { format } from 'date-fns';
 import { agoInWords } from '../clock/words';
-import type { Backups, BackupWork, ListedBackup, StagedBackup } from './backups-api';
 
 export const tooOldWords =
   'No good backup was made in the last 14 days: a failing disk would take what was kept since.';

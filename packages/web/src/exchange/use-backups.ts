@@ -3,7 +3,7 @@ import { sentenceOf } from '../api/api-error';
 import { call } from '../api/call';
 import { useServerLink } from '../clock/server-link';
 import { useLoaded } from '../shell/use-loaded';
-import type { Backups, BackupWork } from './backups-api';
+import type { Backups, BackupWork } from '@hedge-lamp/core/exchange';
 
 const lookEveryMs = 400;
 /** A server that begins anew on other data is back within seconds; a large file takes it longer. */

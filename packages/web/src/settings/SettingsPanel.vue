@@ -39,10 +39,10 @@ async function askToNotify(): Promise<void> {
 
 <template>
   <BOffcanvas v-model="open" placement="end" title="Settings" header-close-label="Close settings">
-    <p class="quiet">These stay on this device. Units are set for each water, in its form.</p>
     <p>
       <RouterLink :to="{ name: 'backups' }" @click="open = false">Backups of all that is kept</RouterLink>
     </p>
+    <p class="quiet">What follows stays on this device. Units are set for each water, in its form.</p>
     <fieldset class="mb-4">
       <legend class="fs-6 fw-bold">Look</legend>
       <BFormRadioGroup v-model="settings.theme" :options="themes" name="theme" stacked />

@@ -1,9 +1,10 @@
 import { fromWire } from '@hedge-lamp/core/quantity';
-import { cardFor, interpret, parameters } from '@hedge-lamp/core/readings';
+import { cardFor, interpret } from '@hedge-lamp/core/readings';
+import { parameters } from '@hedge-lamp/core/parameters';
 import { convert, canonicalUnit } from '@hedge-lamp/core/quantity';
 import { methodOf } from '@hedge-lamp/core/methods';
 import { madeUpTest } from '../src/demo/made-up-test';
-import { seededRandom } from '@hedge-lamp/core/practice';
+import { seededRandom } from '@hedge-lamp/core/quantity';
 import { toWire } from '@hedge-lamp/core/quantity';
 
 describe('a test made up from a known truth', () => {

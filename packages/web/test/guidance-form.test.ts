@@ -1,4 +1,4 @@
-import { GuidanceSchema } from '@hedge-lamp/core/guidelines';
+import { GuidanceSchema } from '@hedge-lamp/core/limits';
 import { emptyOwnLimit, guidanceFormOf, readGuidanceForm, unitsOf } from '../src/guidelines/guidance-form';
 import { boundsWords, forWhomWords, targetWords } from '../src/guidelines/guideline-words';
 

@@ -1,5 +1,5 @@
 import type { Method } from '../methods';
-import type { ParameterId } from '../readings';
+import type { ParameterId } from '../parameters';
 import { handSeconds } from './handling-time';
 import type { PlanJob, PlanOp } from './plan';
 import { type Tube, stepOf, timerEnd, windowEnd } from './tube';

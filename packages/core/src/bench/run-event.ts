@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { CardMatchSchema } from '../color/card-match';
-import { DoubtIdSchema, IdSchema, InstantSchema } from '../readings';
+import { DoubtIdSchema } from '../readings';
+import { IdSchema, InstantSchema } from '../wire';
 import { TestSchema } from './test';
 
 const base = {

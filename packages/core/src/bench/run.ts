@@ -1,5 +1,7 @@
 import { z } from 'zod';
-import { DrawnFromSchema, IdSchema, InstantSchema, ZoneSchema } from '../readings/reading';
+import { DrawnFromSchema } from '../readings/reading';
+import { IdSchema } from '../wire/identifier';
+import { InstantSchema, ZoneSchema } from '../wire/instant';
 import { RunEventSchema } from './run-event';
 import { TestSchema } from './test';
 

@@ -1,6 +1,7 @@
 import type { CardMatch } from '../color';
 import { type MethodBook, shippedBook } from '../methods';
-import { type DoubtId, bleachDilution, doubts, parameters, worthRepeating } from '../readings';
+import { type DoubtId, bleachDilution, doubts, worthRepeating } from '../readings';
+import { parameters } from '../parameters';
 import { cardFor } from '../readings/interpret';
 import { repeatedBy } from './repeated';
 import { type Tube, padsOf, parameterAt } from './tube';

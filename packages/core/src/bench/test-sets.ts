@@ -1,5 +1,5 @@
 import type { Method } from '../methods';
-import type { ParameterId } from '../readings';
+import type { ParameterId } from '../parameters';
 import type { PlanOrder } from './plan';
 
 /** Tests that are usually run together. Common practice. */

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { IdSchema } from '../readings/reading';
+import { IdSchema } from '../wire/identifier';
 import { DoubtIdSchema } from '../readings/doubt';
 
 /** What a tube is there for: a test, the same again, a second sample, or distilled water as a blank. */

@@ -9,7 +9,8 @@ import {
   shippedBook,
   usesReagent,
 } from '../methods';
-import type { DoubtId, Entered, ParameterId } from '../readings';
+import type { DoubtId, Entered } from '../readings';
+import type { ParameterId } from '../parameters';
 import { cardFor } from '../readings/interpret';
 import type { RunDraft } from './run';
 import type { RunEvent } from './run-event';

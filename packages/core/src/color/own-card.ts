@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { FieldError } from '../quantity';
-import { IdSchema, InstantSchema } from '../readings/reading';
+import { IdSchema } from '../wire/identifier';
+import { InstantSchema } from '../wire/instant';
 import { CardSchema } from './card';
 import { deltaE } from './lab';
 

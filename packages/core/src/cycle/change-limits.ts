@@ -1,6 +1,7 @@
 import { bandsFor } from '../guidelines';
 import { toCanonical } from '../quantity';
-import { type Water, isAnimal } from '../waters';
+import { type Water } from '../waters';
+import { isAnimal } from '../limits';
 import type { ChangeWhen } from './plan-ahead';
 
 /** Part of the water that is changed with fish in it when a limit is passed: a third is usual (common practice). */

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { householdAmmoniaDose, saltDose, salts } from '../chemistry';
 import { type Interval, point } from '../quantity';
-import { IdSchema, InstantSchema, ZoneSchema } from '../readings/reading';
+import { IdSchema } from '../wire/identifier';
+import { InstantSchema, ZoneSchema } from '../wire/instant';
 import type { DeedAmount } from '../remedies/deed-amount';
 import type { Feeding, Seeding } from './cycle-log';
 

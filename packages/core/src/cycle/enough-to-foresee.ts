@@ -1,4 +1,4 @@
-import type { ParameterId } from '../readings';
+import type { ParameterId } from '../parameters';
 import type { CycleLog, Observation } from './cycle-log';
 import { goneBelow } from './ready';
 

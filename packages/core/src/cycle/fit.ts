@@ -1,4 +1,4 @@
-import { seededRandom } from '../practice';
+import { seededRandom } from '../quantity';
 import type { CycleLog, Observation } from './cycle-log';
 import { looksWrong, probabilityOf, shown } from './interval-likelihood';
 import { type CycleState, type Warmth, comfort, slot } from './nitrification';

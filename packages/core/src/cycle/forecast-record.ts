@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { IdSchema, InstantSchema } from '../readings/reading';
+import { IdSchema } from '../wire/identifier';
+import { InstantSchema } from '../wire/instant';
 
 const record = z.object({
   id: IdSchema,

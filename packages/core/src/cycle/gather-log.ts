@@ -1,8 +1,10 @@
 import { filterUpsetBy } from '../guidelines';
 import { FieldError, type Interval, convert, formatReading, fromWire } from '../quantity';
-import { type ParameterId, type Reading, parameters } from '../readings';
+import { type ParameterId, parameters } from '../parameters';
+import { type Reading } from '../readings';
 import { type Deed, type DeedEffect, deedLabel, effectOf } from '../remedies';
-import { type Water, isAnimal } from '../waters';
+import { type Water } from '../waters';
+import { isAnimal } from '../limits';
 import {
   type CycleEvent,
   type CycleLog,

@@ -1,4 +1,4 @@
-import { seededRandom } from '../practice';
+import { seededRandom } from '../quantity';
 import { molarMass } from '../quantity';
 import type { CycleLog, Feeding, SourceWater } from './cycle-log';
 import type { CycleStartDraft } from './cycle-start';

@@ -1,4 +1,4 @@
-import { parameters } from '../readings/parameter';
+import { parameters } from '../parameters/parameter';
 import { advance } from './integrate';
 import { type CycleState, type Kinetics, type Warmth, slot, slots } from './nitrification';
 

@@ -1,4 +1,4 @@
-import type { SeededRandom } from '../practice';
+import type { SeededRandom } from '../quantity';
 import { type Interval, interval, toCanonical } from '../quantity';
 import type { CycleEvent, CycleLog, Observation, ObservedId, Seeding } from './cycle-log';
 import { deviationOf, shown } from './interval-likelihood';

@@ -1,4 +1,4 @@
-import type { SeededRandom } from '../practice';
+import type { SeededRandom } from '../quantity';
 
 /** How a sampler is run. */
 export interface EnsembleOptions {

@@ -1,6 +1,6 @@
 import { saltDose, salts } from '../chemistry';
 import { point, toCanonical } from '../quantity';
-import type { ParameterId } from '../readings';
+import type { ParameterId } from '../parameters';
 import type { Deed, DeedAmount, DeedKind } from '../remedies';
 import type { Challenge } from './challenge';
 import { chanceWords } from './chance-words';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { IdSchema } from '../readings';
+import { IdSchema } from '../wire';
 
 /** The format of a backup that this version writes. One with a higher figure was made by a newer Hedge Lamp. */
 export const backupFormat = 1;

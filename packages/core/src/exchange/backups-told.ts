@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { IdSchema } from '../readings';
+import { IdSchema } from '../wire';
 import { DataContentsSchema, backupReasons } from './backup-manifest';
 import { backupStandings, diskRelations } from './backup-standing';
 

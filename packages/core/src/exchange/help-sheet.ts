@@ -1,10 +1,14 @@
 import { z } from 'zod';
-import { type Today, shownWords, statusWord } from '../guidelines';
+import { type Today, shownWords } from '../guidelines';
+import { statusWord } from '../limits';
 import type { Kit, MethodBook } from '../methods';
 import { formatReading, fromWire } from '../quantity';
-import { type Reading, doubts, drawnFromLabel, parameterIds, parameters } from '../readings';
+import { type Reading, doubts, drawnFromLabel } from '../readings';
+import { parameterIds, parameters } from '../parameters';
 import { type Deed, type Plan, deedDetail, deedTitle, stockNow } from '../remedies';
-import { type Water, groupsIn, livesIn, salinityLabel, stockGroupLabel, waterKindInfo } from '../waters';
+import { type Water, salinityLabel, waterKindInfo } from '../waters';
+import { groupsIn, livesIn } from '../remedies';
+import { stockGroupLabel } from '../limits';
 
 /** One reading as it should be told to somebody who helps: nothing left for them to ask. */
 export const SheetRowSchema = z.object({

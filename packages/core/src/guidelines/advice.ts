@@ -1,8 +1,8 @@
-import { type StockGroupId, isColdWater } from '../waters/stock-group';
+import { type StockGroupId, isColdWater } from '../limits/stock-group';
 import type { Water, WaterKind } from '../waters/water';
-import type { ParameterId } from '../readings/parameter';
+import type { ParameterId } from '../parameters/parameter';
 import type { Proposed } from '../remedies/plan/proposal';
-import { type Subject, parameterOf } from './subject';
+import { type Subject, parameterOf } from '../limits/subject';
 
 export interface Advice {
   readonly why: string;

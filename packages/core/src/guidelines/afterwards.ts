@@ -1,6 +1,6 @@
 import { type Interval, convertInterval, formatReading, overlap, point } from '../quantity';
 import { risePerGram, salts } from '../chemistry';
-import { type ParameterId, midSentence, shortName } from '../readings';
+import { type ParameterId, midSentence, shortName } from '../parameters';
 import { carry, dilutionsOf } from './carried';
 import { pouredOf } from './effective';
 import type { Facts, FactsGiven } from './facts';

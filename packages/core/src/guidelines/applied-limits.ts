@@ -1,20 +1,14 @@
 import { formatReading, fromCanonical, point } from '../quantity';
 import { FieldError } from '../quantity/field-error';
-import {
-  type StockGroupId,
-  type Water,
-  animalsIn,
-  groupsIn,
-  isAnimal,
-  stockGroupLabel,
-  waterKindInfo,
-} from '../waters';
+import { type StockGroupId, isAnimal, stockGroupLabel } from '../limits';
+import { type Water, waterKindInfo } from '../waters';
+import { animalsIn, groupsIn } from '../remedies';
 import { type Conditions, usualConditions } from './conditions';
 import type { Guideline, GuidelineLimit } from './guideline';
-import { type Band, type Limit, bandsOf, strictest } from './limit';
-import { viewsInForce } from './school';
+import { type Band, type Limit, bandsOf, strictest } from '../limits/limit';
+import { viewsInForce } from '../limits/school';
 import { shippedGuidelines } from './shipped-guidelines';
-import { type Subject, subjectKind, subjectLabel } from './subject';
+import { type Subject, subjectKind, subjectLabel } from '../limits/subject';
 
 /** What of a water decides by which limits it is judged. */
 export type Judgeable = Pick<Water, 'kind' | 'stockGroups' | 'stock' | 'cycling' | 'guidance'>;

@@ -1,7 +1,7 @@
 import { type Buffered, phAfterDose, phIsTold, phOfBlend } from './ph-of-change';
 import type { Interval } from '../quantity';
 import { FieldError, add, interval, point } from '../quantity';
-import { type ParameterId, measuredIds } from '../readings';
+import { type ParameterId, measuredIds } from '../parameters';
 import { type Deed, type DeedAmount, type DeedEffect, blendOf, effectOf, figureOf } from '../remedies';
 import { type Water, meanDepthOf } from '../waters';
 

@@ -1,5 +1,5 @@
 import { overlap } from '../quantity';
-import { measuredIds, shortName } from '../readings';
+import { measuredIds, shortName } from '../parameters';
 import type { Facts } from './facts';
 import { shownWords } from './shown';
 

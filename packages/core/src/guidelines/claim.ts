@@ -1,4 +1,4 @@
-import type { ParameterId } from '../readings/parameter';
+import type { ParameterId } from '../parameters/parameter';
 import type { Water } from '../waters/water';
 import { stockGrams, stockNow } from '../remedies/stock-count';
 import type { Deed } from '../remedies/deed';

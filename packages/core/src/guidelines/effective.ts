@@ -2,7 +2,8 @@ import { chemistryInfo } from '../color';
 import { bottleState } from '../methods';
 import type { Kit, MethodBook } from '../methods';
 import { type Interval, fromWire, interval } from '../quantity';
-import { type ParameterId, type Reading, measuredIds, parameters, phOfPair } from '../readings';
+import { type ParameterId, measuredIds, parameters } from '../parameters';
+import { type Reading, phOfPair } from '../readings';
 import { cardFor } from '../readings/interpret';
 import { canonicalUnit, convert } from '../quantity';
 import type { Deed, DeedKind } from '../remedies';
@@ -59,7 +60,7 @@ export function bottleOf(
   const on = new Date(takenAt).toISOString().slice(0, 10);
   const states = (kit?.bottles ?? []).filter((b) => b.methodId === methodId).map((b) => bottleState(b, on));
   const old = doubts.includes('old-bottle') || states.some((s) => s.expired);
-  const spoiled = doubts.includes('marked-bottle') || states.some((s) => s.doubts.includes('marked-bottle'));
+  const spoiled = doubts.includes('marked-bottle') || states.some((s) => s.marked);
   return old || spoiled ? { kit: kit?.name ?? '', old, spoiled } : null;
 }
 

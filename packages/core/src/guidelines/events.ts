@@ -1,5 +1,5 @@
 import { FieldError } from '../quantity';
-import type { ParameterId } from '../readings/parameter';
+import type { ParameterId } from '../parameters/parameter';
 import {
   type Deed,
   type DeedKind,
@@ -10,7 +10,8 @@ import {
   stockGrams,
   stockNow,
 } from '../remedies';
-import { type Water, isInvertebrate } from '../waters';
+import { type Water } from '../waters';
+import { isInvertebrate } from '../limits';
 
 const hour = 3_600_000;
 const day = 24 * hour;

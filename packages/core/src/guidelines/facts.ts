@@ -1,8 +1,11 @@
 import { type Kit, type MethodBook, shippedBook } from '../methods';
 import { type Interval, fromWire } from '../quantity';
-import type { DoubtId, FreeAmmoniaResult, ParameterId, Reading } from '../readings';
+import type { DoubtId, FreeAmmoniaResult, Reading } from '../readings';
+import type { ParameterId } from '../parameters';
 import type { Deed, DeedKind } from '../remedies';
-import { type StockGroupId, type Water, animalsIn, livesIn, waterKindInfo } from '../waters';
+import { type StockGroupId } from '../limits';
+import { type Water, waterKindInfo } from '../waters';
+import { animalsIn, livesIn } from '../remedies';
 import { type AppliedLimit, appliedLimits } from './applied-limits';
 import { type ClaimGiven, claimOf } from './claim';
 import { type Conditions, saltedAs } from './conditions';
@@ -10,9 +13,9 @@ import { type EffectiveReading, effectiveReadings } from './effective';
 import { pastMakers } from './events';
 import { type Figure, type Latest, figuresOf } from './figure';
 import { isFilterReady } from './filter-ready';
-import { type Band, strictest } from './limit';
+import { type Band, strictest } from '../limits/limit';
 import { type PlaceGiven, type PlaceView, placeViews } from './place-view';
-import { type Subject, parameterOf } from './subject';
+import { type Subject, parameterOf } from '../limits/subject';
 import { isSwinging, openPh } from './sunlit-ph';
 
 /** A reading as the history knows it: enough to compare, quick to fetch. */

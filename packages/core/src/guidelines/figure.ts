@@ -20,18 +20,18 @@ import {
 import {
   type Dated,
   type FreeAmmoniaResult,
-  type ParameterId,
   type Reading,
   freeAmmonia,
-  measuredIds,
   phOfPair,
   workingsOfKept,
 } from '../readings';
-import { groupsIn, type Water } from '../waters';
+import { type ParameterId, measuredIds } from '../parameters';
+import { groupsIn } from '../remedies';
+import { type Water } from '../waters';
 import type { Carried } from './carried';
 import type { EffectiveReading } from './effective';
 import { type Narrowing, measuredNarrowings } from './settle';
-import type { ComputedSubject, Subject } from './subject';
+import type { ComputedSubject, Subject } from '../limits/subject';
 
 export interface Latest extends Partial<Record<ParameterId, Reading>> {
   /** The reading of the other pH range, when both were run in one go or within a day. */

@@ -1,4 +1,4 @@
-import { type ParameterId, parameters } from '../readings';
+import { type ParameterId, parameters } from '../parameters';
 import type { EffectiveReading } from './effective';
 import type { PastMaker } from './events';
 

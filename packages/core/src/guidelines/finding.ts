@@ -1,10 +1,10 @@
 import { z } from 'zod';
 import { type Interval, formatReading } from '../quantity';
-import { ParameterIdSchema } from '../readings/parameter';
+import { ParameterIdSchema } from '../parameters/parameter';
 import { ProposalSchema } from '../remedies/plan/proposal';
 import type { Verdict } from './judge';
-import { StatusSchema, statusWord } from './status';
-import { SubjectSchema } from './subject';
+import { StatusSchema, statusWord } from '../limits/status';
+import { SubjectSchema } from '../limits/subject';
 
 /** A judgment in words: what, how sure, why it matters, and what it proposes to do. */
 export const FindingSchema = z

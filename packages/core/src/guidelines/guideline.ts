@@ -1,7 +1,7 @@
 import type { WaterKind } from '../waters/water';
-import type { StockGroupId } from '../waters/stock-group';
-import type { Limit } from './limit';
-import type { SchoolId } from './school';
+import type { StockGroupId } from '../limits/stock-group';
+import type { Limit } from '../limits/limit';
+import type { SchoolId } from '../limits/school';
 
 /** For whom a guideline speaks. */
 export interface ForWhom {

@@ -1,6 +1,6 @@
 import type { Interval } from '../quantity';
-import type { Band } from './limit';
-import { type Status, milder, worse } from './status';
+import type { Band } from '../limits/limit';
+import { type Status, milder, worse } from '../limits/status';
 
 export interface Verdict {
   /** What the lamp shows. */

@@ -1,11 +1,11 @@
 import { z } from 'zod';
-import { ParameterIdSchema, measuredIds, shortName } from '../readings';
+import { ParameterIdSchema, measuredIds, shortName } from '../parameters';
 import { waterKindInfo } from '../waters';
 import { agoWords } from './age';
 import type { Facts } from './facts';
 import type { Finding } from './finding';
 import { listed } from '../quantity';
-import { type Status, StatusSchema, lampWord, worse } from './status';
+import { type Status, StatusSchema, lampWord, worse } from '../limits/status';
 import { type VitalRow, lights, vitalRows } from './vital-row';
 
 const RestSchema = z.object({

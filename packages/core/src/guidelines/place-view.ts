@@ -1,5 +1,5 @@
-import type { ParameterId } from '../readings/parameter';
-import { measuredIds } from '../readings';
+import type { ParameterId } from '../parameters/parameter';
+import { measuredIds } from '../parameters';
 import type { Water } from '../waters';
 import type { Latest } from './figure';
 

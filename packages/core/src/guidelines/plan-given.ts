@@ -1,6 +1,6 @@
 import { convert, interval, point, scale } from '../quantity';
 import type { Interval } from '../quantity';
-import type { ParameterId } from '../readings';
+import type { ParameterId } from '../parameters';
 import {
   type PlanFigure,
   type PlanFigures,
@@ -22,7 +22,7 @@ import type { Facts, FactsGiven, SourceGiven } from './facts';
 import { figuresOf } from './figure';
 import type { Finding } from './finding';
 import { judge } from './judge';
-import type { Band } from './limit';
+import type { Band } from '../limits/limit';
 import { carbonDioxide, deathsOf, muchCarbonDioxide, standingSigns } from './rules/signs';
 import { displayUnit, roughWords, shownValue, shownWords } from './shown';
 import { vitalRows } from './vital-row';

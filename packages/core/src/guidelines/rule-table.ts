@@ -9,7 +9,7 @@ import { kitChecks, kitRules } from './rules/kits';
 import { nitrogenChecks, nitrogenRules } from './rules/nitrogen';
 import { signRules } from './rules/signs';
 import { unreadRules } from './rules/unread';
-import { StatusSchema, severity } from './status';
+import { StatusSchema, severity } from '../limits/status';
 
 /** All rules. Each stands in the file of its theme; a new one is added there and is found here. */
 const ruleTable: Readonly<Record<RuleGroup, readonly Rule[]>> = {

@@ -1,10 +1,10 @@
-import type { ParameterId } from '../readings';
+import type { ParameterId } from '../parameters';
 import type { Facts } from './facts';
 import type { Finding } from './finding';
 import { type Proposed, proposal } from '../remedies/plan/proposal';
 import type { Scenario } from './scenario';
-import type { Status } from './status';
-import type { Subject } from './subject';
+import type { Status } from '../limits/status';
+import type { Subject } from '../limits/subject';
 
 /** What a rule says; the rest is filled in by its status. */
 export interface Said {

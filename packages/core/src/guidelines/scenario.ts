@@ -1,8 +1,10 @@
 import { canonicalUnit, parseRange, toCanonical, toWire, interval } from '../quantity';
-import { type DoubtId, type ParameterId, type Reading, isVoid, measuredIds, parameters } from '../readings';
+import { type DoubtId, type Reading, isVoid } from '../readings';
+import { type ParameterId, measuredIds, parameters } from '../parameters';
 import type { Deed, DeedAmount, DeedKind } from '../remedies';
 import type { KitBottle } from '../methods';
-import { type StockGroupId, type Water, WaterDraftSchema, type WaterKind } from '../waters';
+import { type StockGroupId } from '../limits';
+import { type Water, WaterDraftSchema, type WaterKind } from '../waters';
 import type { FactsGiven, Past } from './facts';
 import type { Latest } from './figure';
 

@@ -2,8 +2,8 @@ import { type MethodBook, isDilutable, isSizable } from '../methods';
 import { type Interval, FieldError, fromWire, interval } from '../quantity';
 import { type Reading, bleachDilution, interpret, worthRepeating } from '../readings';
 import { judge } from './judge';
-import type { Band } from './limit';
-import { midSentence } from './subject';
+import type { Band } from '../limits/limit';
+import { midSentence } from '../parameters/parameter';
 
 /** A test that would narrow a figure. */
 export interface Narrowing {

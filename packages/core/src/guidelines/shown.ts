@@ -1,6 +1,6 @@
 import { type Interval, canonicalUnit, convertInterval, formatReading, point } from '../quantity';
 import type { Water } from '../waters';
-import { type Subject, subjectKind } from './subject';
+import { type Subject, subjectKind } from '../limits/subject';
 
 /** The unit in which a water's keeper sees a subject; shares are seen in percent. */
 export function displayUnit(water: Pick<Water, 'units'>, subject: Subject): string {

@@ -1,7 +1,7 @@
 import type { UnitChoice } from '../waters';
 import { type AppliedLimit, type Judgeable, appliedLimits, incompatible } from './applied-limits';
 import { displayUnit } from './shown';
-import type { Subject } from './subject';
+import type { Subject } from '../limits/subject';
 
 /** What is a matter of the animals, not of waste: only here may two groups want different water. */
 const ofStock = ['ph', 'alkalinity', 'hardness', 'temperature'] as const satisfies readonly Subject[];

@@ -1,5 +1,6 @@
 import { type Interval, interval } from '../quantity';
-import { groupsIn, type Water } from '../waters';
+import { groupsIn } from '../remedies';
+import { type Water } from '../waters';
 import type { EffectiveReading } from './effective';
 import type { PastRead } from './facts';
 

@@ -1,9 +1,10 @@
 import { z } from 'zod';
-import { WireIntervalSchema, WorkingsSchema, canonicalUnit, convert, toWire } from '../quantity';
-import { type ParameterId, measuredIds, parameters } from '../readings';
+import { WireIntervalSchema } from '../wire';
+import { WorkingsSchema, canonicalUnit, convert, toWire } from '../quantity';
+import { type ParameterId, measuredIds, parameters } from '../parameters';
 import { type DueTest, DueTestSchema, dueTests } from '../schedule';
 import { type Plan, PlanSchema, type PlanGiven, planOf } from '../remedies';
-import { stockGroupLabel } from '../waters';
+import { stockGroupLabel } from '../limits';
 import { type AppliedLimit } from './applied-limits';
 import { changedSinceLast } from './changed-since-last';
 import { agoWords, holdWords } from './age';
@@ -12,11 +13,18 @@ import type { Figure } from './figure';
 import { type Finding, FindingSchema } from './finding';
 import { judge } from './judge';
 import { LampSchema, lampOf } from './lamp';
-import type { Band } from './limit';
+import type { Band } from '../limits/limit';
 import { findingsOf } from './rule-table';
 import { displayUnit, shownValue } from './shown';
-import { type Status, StatusSchema, worse } from './status';
-import { type Subject, SubjectSchema, isComputed, parameterOf, subjectKind, subjectLabel } from './subject';
+import { type Status, StatusSchema, worse } from '../limits/status';
+import {
+  type Subject,
+  SubjectSchema,
+  isComputed,
+  parameterOf,
+  subjectKind,
+  subjectLabel,
+} from '../limits/subject';
 import { planGivenOf } from './plan-given';
 import { cannotShow, vitalRows } from './vital-row';
 

@@ -1,10 +1,10 @@
 import { uncheckedUnionizedFraction } from '../chemistry';
 import { interval } from '../quantity';
-import type { ParameterId } from '../readings';
+import type { ParameterId } from '../parameters';
 import { firstStepOf } from './effective';
 import type { Facts } from './facts';
 import { judge } from './judge';
-import type { Subject } from './subject';
+import type { Subject } from '../limits/subject';
 import { vitalSet } from './vital-set';
 
 /** Why a reading that is wanted does not count; `holds` where it does. */

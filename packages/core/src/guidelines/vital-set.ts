@@ -1,10 +1,10 @@
 import type { Interval } from '../quantity';
-import { type ParameterId, measuredIds } from '../readings';
-import { isInvertebrate } from '../waters';
+import { type ParameterId, measuredIds } from '../parameters';
+import { isInvertebrate } from '../limits';
 import type { Facts } from './facts';
 import { appliedLimits } from './applied-limits';
 import { hourIn } from './sunlit-ph';
-import { parameterOf, subjectIds } from './subject';
+import { parameterOf, subjectIds } from '../limits/subject';
 
 const hour = 3_600_000;
 const day = 24 * hour;

@@ -1,7 +1,7 @@
 import { type Card } from '../color/card';
 import { chemistryInfo } from '../color/reagent-chemistry';
 import { FieldError, unitOf } from '../quantity';
-import { type ParameterId, parameters } from '../readings/parameter';
+import { type ParameterId, parameters } from '../parameters/parameter';
 import { type Method, MethodSchema, type Step } from './method';
 
 /** What is wrong with a method: where, as a path into the document, and why. */

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { type DoubtId } from '../readings/doubt';
-import { IdSchema, InstantSchema } from '../readings/reading';
+import { IdSchema } from '../wire/identifier';
+import { InstantSchema } from '../wire/instant';
 
 /** What happened to a bottle. Which of them cost strength: common practice. */
 export const bottleMarks = [
@@ -162,7 +162,8 @@ export interface BottleState {
   readonly expired: boolean;
   /** Runs out of date within a month. */
   readonly expiresSoon: boolean;
-  readonly doubts: readonly DoubtId[];
+  /** True where something happened to it that may have cost strength. */
+  readonly marked: boolean;
 }
 
 /**
@@ -174,14 +175,5 @@ export function bottleState(bottle: KitBottle, today: string): BottleState {
   const expired = expiresOn !== null && expiresOn < today;
   const expiresSoon =
     !expired && expiresOn !== null && Date.parse(expiresOn) - Date.parse(today) <= 31 * dayMs;
-  const doubts: DoubtId[] = [
-    ...(expired ? (['old-bottle'] as const) : []),
-    ...(marks.some((m) => bottleMarkInfo[m].doubted) ? (['marked-bottle'] as const) : []),
-  ];
-  return { expired, expiresSoon, doubts };
+  return { expired, expiresSoon, marked: marks.some((m) => bottleMarkInfo[m].doubted) };
 }
-
-/** The doubts that the bottles of a kit lay on a test before it begins. */
-export const kitDoubts = (kit: Pick<Kit, 'bottles'>, methodId: string, today: string): DoubtId[] => [
-  ...new Set(kit.bottles.filter((b) => b.methodId === methodId).flatMap((b) => bottleState(b, today).doubts)),
-];

@@ -1,4 +1,4 @@
-import { scalesWithDilution } from '../readings/parameter';
+import { scalesWithDilution } from '../parameters/parameter';
 import type { Method } from './method';
 
 /**

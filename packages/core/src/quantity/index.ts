@@ -10,3 +10,4 @@ export * from './possible';
 export * from './units';
 export * from './workings';
 export * from './listed';
+export * from './seeded-random';

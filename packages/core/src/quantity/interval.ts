@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import type { WireInterval } from '../wire';
 import { FieldError } from './field-error';
 
 /**
@@ -169,12 +169,6 @@ export function divide(a: Interval, b: Interval): Interval {
 
 /** True where both could be the same value. */
 export const overlap = (a: Interval, b: Interval): boolean => a.low <= b.high && b.low <= a.high;
-
-/** An interval as it travels and is kept: JSON has no infinity, so an unknown end is null. */
-export const WireIntervalSchema = z
-  .object({ low: z.number().nullable(), best: z.number(), high: z.number().nullable() })
-  .meta({ id: 'Interval', description: 'Low end, best guess and high end; null where an end is unknown.' });
-export type WireInterval = z.infer<typeof WireIntervalSchema>;
 
 export const toWire = (i: Interval): WireInterval => ({
   low: Number.isFinite(i.low) ? i.low : null,

@@ -1,5 +1,6 @@
-import { type Interval, type WireInterval, fromWire, overlap, point } from '../quantity';
-import type { ParameterId } from './parameter';
+import { type Interval, fromWire, overlap, point } from '../quantity';
+import { type WireInterval } from '../wire';
+import type { ParameterId } from '../parameters/parameter';
 
 /** A reading of the same water, as the history knows it. Canonical units. */
 export interface Before {

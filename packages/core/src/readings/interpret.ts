@@ -25,7 +25,7 @@ import {
 } from '../quantity';
 import { type DoubtId, doubts, isVoid, widenByDoubts } from './doubt';
 import type { Entered } from './entered';
-import { type ParameterId, parameters } from './parameter';
+import { type ParameterId, parameters } from '../parameters/parameter';
 
 export interface Interpretation {
   /** Canonical interval; null when the entry tells nothing. */

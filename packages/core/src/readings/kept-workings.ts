@@ -1,7 +1,7 @@
 import { type MethodBook, shippedBook } from '../methods';
 import { FieldError, type Workings, canonicalUnit, formatReading, fromWire } from '../quantity';
 import { interpret } from './interpret';
-import { parameters } from './parameter';
+import { parameters } from '../parameters/parameter';
 import type { Reading } from './reading';
 
 /**

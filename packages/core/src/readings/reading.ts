@@ -1,17 +1,8 @@
 import { z } from 'zod';
-import { WireIntervalSchema } from '../quantity';
+import { IdSchema, InstantSchema, WireIntervalSchema, ZoneSchema } from '../wire';
 import { DoubtIdSchema } from './doubt';
 import { EnteredSchema } from './entered';
-import { ParameterIdSchema } from './parameter';
-
-export const IdSchema = z.uuid({ error: 'This is not an identifier of Hedge Lamp.' });
-/** Milliseconds since 1970-01-01 UTC; the year 1990 to 2200 keeps slips of a unit out. */
-export const InstantSchema = z
-  .int({ error: 'Give the time as a whole number of milliseconds.' })
-  .min(631_152_000_000, 'This time lies before 1990. Check the year.')
-  .max(7_258_118_400_000, 'This time lies after 2200. Check the year.');
-/** IANA name of the zone in which the instant was taken. */
-export const ZoneSchema = z.string().min(1).max(60);
+import { ParameterIdSchema } from '../parameters/parameter';
 
 /** How the sample was taken. Common practice: below the surface, or from the outlet, where ammonia is highest. */
 export const drawnFroms = ['below-surface', 'outlet', 'surface', 'other'] as const;

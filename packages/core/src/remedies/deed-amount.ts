@@ -16,9 +16,9 @@ import {
   scale,
 } from '../quantity';
 import { ammoniaFromProtein, risePerGram, saltIds, salts } from '../chemistry';
-import { IdSchema } from '../readings/reading';
-import { lifeStages } from '../waters/stock-entry';
-import { StockGroupIdSchema, isAnimal, stockGroupLabel } from '../waters/stock-group';
+import { IdSchema } from '../wire/identifier';
+import { lifeStages } from '../limits/life-stage';
+import { StockGroupIdSchema, isAnimal, stockGroupLabel } from '../limits/stock-group';
 import { SignIdSchema, signIds, signLabel } from './sign-id';
 
 const typed = z

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { IdSchema, InstantSchema, ZoneSchema } from '../readings/reading';
+import { IdSchema } from '../wire/identifier';
+import { InstantSchema, ZoneSchema } from '../wire/instant';
 import { type DeedAmount, DeedAmountSchema, amountWords, checkAmount } from './deed-amount';
 import { FieldError } from '../quantity';
 

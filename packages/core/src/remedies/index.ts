@@ -5,3 +5,4 @@ export * from './water-change';
 export * from './sign-id';
 export * from './stock-count';
 export * from './plan';
+export * from './who-lives-there';

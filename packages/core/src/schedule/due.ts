@@ -1,6 +1,7 @@
 import { z } from 'zod';
-import type { Status } from '../guidelines/status';
-import { type ParameterId, ParameterIdSchema, type Reading, parameters } from '../readings';
+import type { Status } from '../limits/status';
+import { type ParameterId, ParameterIdSchema, parameters } from '../parameters';
+import { type Reading } from '../readings';
 import type { Deed } from '../remedies';
 import type { Water } from '../waters';
 

@@ -1,5 +1,3 @@
 export * from './stock-entry';
-export * from './stock-group';
-export * from './who-lives-there';
 export * from './tank-volume';
 export * from './water';

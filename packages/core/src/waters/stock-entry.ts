@@ -1,9 +1,8 @@
 import { z } from 'zod';
-import { IdSchema, InstantSchema } from '../readings/reading';
-import { StockGroupIdSchema, isAnimal } from './stock-group';
-
-export const lifeStages = ['grown', 'young'] as const;
-export type LifeStage = (typeof lifeStages)[number];
+import { IdSchema } from '../wire/identifier';
+import { InstantSchema } from '../wire/instant';
+import { StockGroupIdSchema, isAnimal } from '../limits/stock-group';
+import { lifeStages } from '../limits/life-stage';
 
 /** Some animals of one kind and age in a water. What was not told is null. */
 export const StockEntrySchema = z

@@ -1,9 +1,10 @@
 import { z } from 'zod';
 import { units } from '../quantity';
-import { GuidanceSchema } from '../guidelines/guidance';
-import { IdSchema, InstantSchema } from '../readings/reading';
+import { GuidanceSchema } from '../limits/guidance';
+import { IdSchema } from '../wire/identifier';
+import { InstantSchema } from '../wire/instant';
 import { StockEntrySchema } from './stock-entry';
-import { StockGroupIdSchema, isAnimal } from './stock-group';
+import { StockGroupIdSchema, isAnimal } from '../limits/stock-group';
 import { VolumeFromSchema } from './tank-volume';
 
 export const waterKinds = ['aquarium', 'pond', 'aquaponics', 'standing', 'source', 'stream'] as const;

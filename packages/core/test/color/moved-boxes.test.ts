@@ -13,7 +13,7 @@ import {
   simulatedPhoto,
   valueAt,
 } from '@hedge-lamp/core/color';
-import { type SeededRandom, seededRandom } from '@hedge-lamp/core/practice';
+import { type SeededRandom, seededRandom } from '@hedge-lamp/core/quantity';
 import { coloredCards as cards } from './colored-cards';
 import { secondPhoto } from './second-photos';
 

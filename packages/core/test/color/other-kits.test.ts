@@ -13,7 +13,7 @@ import {
   simulatedPhoto,
   valueAt,
 } from '@hedge-lamp/core/color';
-import { seededRandom } from '@hedge-lamp/core/practice';
+import { seededRandom } from '@hedge-lamp/core/quantity';
 
 /**
  * Kits whose dye is not that of the drawn cards: bands by handbook maxima (from memory), other widths, heights and

@@ -25,7 +25,7 @@ import {
   turnPicture,
   usualLayout,
 } from '@hedge-lamp/core/color';
-import { seededRandom } from '@hedge-lamp/core/practice';
+import { seededRandom } from '@hedge-lamp/core/quantity';
 
 const nitrate = cardOf('azo-nitrate');
 function made(more: Partial<Scene> = {}, seed = 21): SimulatedPhoto {

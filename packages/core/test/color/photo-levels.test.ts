@@ -12,7 +12,7 @@ import {
   simulatedPhoto,
   valueAt,
 } from '@hedge-lamp/core/color';
-import { seededRandom } from '@hedge-lamp/core/practice';
+import { seededRandom } from '@hedge-lamp/core/quantity';
 import { coloredCards as cards } from './colored-cards';
 import { secondPhoto } from './second-photos';
 

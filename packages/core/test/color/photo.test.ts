@@ -25,7 +25,7 @@ import {
   swatchPoints,
   whiteAround,
 } from '@hedge-lamp/core/color';
-import { seededRandom } from '@hedge-lamp/core/practice';
+import { seededRandom } from '@hedge-lamp/core/quantity';
 import { FieldError } from '@hedge-lamp/core/quantity';
 
 const nitrate = cardOf('azo-nitrate');

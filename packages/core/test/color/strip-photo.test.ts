@@ -13,7 +13,7 @@ import {
   valueAt,
 } from '@hedge-lamp/core/color';
 import { shippedMethods } from '@hedge-lamp/core/methods';
-import { seededRandom } from '@hedge-lamp/core/practice';
+import { seededRandom } from '@hedge-lamp/core/quantity';
 import { secondStrip } from './second-strips';
 
 const cards: readonly Card[] = shippedMethods.flatMap(({ result }) =>

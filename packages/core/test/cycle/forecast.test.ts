@@ -21,7 +21,7 @@ import {
   sinceUpset,
   slot,
 } from '@hedge-lamp/core/cycle';
-import { seededRandom } from '@hedge-lamp/core/practice';
+import { seededRandom } from '@hedge-lamp/core/quantity';
 import fc from 'fast-check';
 import { type Read, type Reads, madeLog, madeStart } from './made-log';
 

@@ -11,7 +11,7 @@ import {
   slots,
   warmthAt,
 } from '@hedge-lamp/core/cycle';
-import { seededRandom } from '@hedge-lamp/core/practice';
+import { seededRandom } from '@hedge-lamp/core/quantity';
 import { Solver } from 'odex';
 import { usualKinetics as usual } from './usual-kinetics';
 

@@ -7,7 +7,8 @@ import {
   observedIds,
 } from '@hedge-lamp/core/cycle';
 import { convertInterval, parseRange } from '@hedge-lamp/core/quantity';
-import { type Entered, type Reading, parameters } from '@hedge-lamp/core/readings';
+import { type Entered, type Reading } from '@hedge-lamp/core/readings';
+import { parameters } from '@hedge-lamp/core/parameters';
 import type { Deed, DeedAmount, DeedKind } from '@hedge-lamp/core/remedies';
 
 /** Unit in which the tests write each parameter. */

@@ -1,5 +1,5 @@
 import type { CycleEvent, CycleLog, Feeding, Observation, ObservedId, Seeding } from '@hedge-lamp/core/cycle';
-import { type SeededRandom, seededRandom } from '@hedge-lamp/core/practice';
+import { type SeededRandom, seededRandom } from '@hedge-lamp/core/quantity';
 import { type FilterGroup, filterGroups } from './filter-groups';
 
 /**

@@ -1,5 +1,5 @@
 import { guessAt, likelihoodOf, temperedEnsemble, unknownsOf } from '@hedge-lamp/core/cycle';
-import { seededRandom } from '@hedge-lamp/core/practice';
+import { seededRandom } from '@hedge-lamp/core/quantity';
 import { secondFilter } from './second-filters';
 
 const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length;

@@ -8,7 +8,7 @@ import {
   slot,
   unknownsOf,
 } from '@hedge-lamp/core/cycle';
-import { seededRandom } from '@hedge-lamp/core/practice';
+import { seededRandom } from '@hedge-lamp/core/quantity';
 import fc from 'fast-check';
 import { madeLog } from './made-log';
 

@@ -1,15 +1,8 @@
 import fc from 'fast-check';
-import {
-  BackupManifestSchema,
-  backupPatience,
-  backupStanding,
-  bytesWords,
-  contentsWords,
-  dateIn,
-  keptByRotation,
-  photoOfEntry,
-  rotation,
-} from '../../src/exchange';
+import { BackupManifestSchema, photoOfEntry } from '../../src/exchange/backup-manifest';
+import { backupPatience, backupStanding } from '../../src/exchange/backup-standing';
+import { bytesWords, contentsWords } from '../../src/exchange/backup-words';
+import { dateIn, keptByRotation, rotation } from '../../src/exchange/backup-rotation';
 
 const day = 86_400_000;
 const noon = Date.UTC(2026, 10, 28, 12);

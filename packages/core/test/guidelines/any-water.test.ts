@@ -4,12 +4,13 @@ import {
   factsOfPlaces,
   findingsOf,
   givenOf,
-  severity,
   standingOf,
   today,
 } from '@hedge-lamp/core/guidelines';
-import type { ParameterId } from '@hedge-lamp/core/readings';
-import { stockGroupIds, waterKinds } from '@hedge-lamp/core/waters';
+import { severity } from '@hedge-lamp/core/limits';
+import type { ParameterId } from '@hedge-lamp/core/parameters';
+import { stockGroupIds } from '@hedge-lamp/core/limits';
+import { waterKinds } from '@hedge-lamp/core/waters';
 import fc from 'fast-check';
 
 /** What can be typed at most, in the unit that a scenario takes for usual. */

@@ -1,16 +1,14 @@
 import {
   type Judgeable,
   bandsFor,
-  bandsOf,
   factsOfPlaces,
   findingsOf,
   givenOf,
   judge,
-  limit,
   sentence,
   settledBy,
-  strictest,
 } from '@hedge-lamp/core/guidelines';
+import { bandsOf, limit, strictest } from '@hedge-lamp/core/limits';
 import { interval, point, toCanonical } from '@hedge-lamp/core/quantity';
 import { WaterDraftSchema } from '@hedge-lamp/core/waters';
 

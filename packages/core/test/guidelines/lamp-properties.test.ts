@@ -1,18 +1,18 @@
 import {
   type FactsGiven,
   type Scenario,
-  type Status,
   factsOfPlaces,
   findingsOf,
   givenOf,
   scenarioNow,
-  severity,
   standingOf,
   today,
 } from '@hedge-lamp/core/guidelines';
-import type { ParameterId, Reading } from '@hedge-lamp/core/readings';
+import { type Status, severity } from '@hedge-lamp/core/limits';
+import type { ParameterId } from '@hedge-lamp/core/parameters';
+import type { Reading } from '@hedge-lamp/core/readings';
 import type { Deed, DeedAmount, DeedKind } from '@hedge-lamp/core/remedies';
-import { type StockGroupId, isAnimal, stockGroupIds } from '@hedge-lamp/core/waters';
+import { type StockGroupId, isAnimal, stockGroupIds } from '@hedge-lamp/core/limits';
 import fc from 'fast-check';
 
 /**

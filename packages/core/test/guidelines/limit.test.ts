@@ -1,4 +1,5 @@
-import { GuidanceSchema, LimitSchema, bandsFor, judge } from '@hedge-lamp/core/guidelines';
+import { GuidanceSchema, LimitSchema } from '@hedge-lamp/core/limits';
+import { bandsFor, judge } from '@hedge-lamp/core/guidelines';
 import { point } from '@hedge-lamp/core/quantity';
 import { WaterDraftSchema } from '@hedge-lamp/core/waters';
 

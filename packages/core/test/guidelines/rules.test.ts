@@ -7,9 +7,9 @@ import {
   givenOf,
   ruleEntries,
   sentence,
-  severity,
   today,
 } from '@hedge-lamp/core/guidelines';
+import { severity } from '@hedge-lamp/core/limits';
 
 const cases = allRules.flatMap((rule) =>
   rule.examples.map((example) => [rule.id, example.says, rule, example] as const),

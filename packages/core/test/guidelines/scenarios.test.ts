@@ -1,4 +1,5 @@
-import { type Scenario, type Status, givenOf, today } from '@hedge-lamp/core/guidelines';
+import { type Scenario, givenOf, today } from '@hedge-lamp/core/guidelines';
+import { type Status } from '@hedge-lamp/core/limits';
 import { saidBy } from './said-by';
 
 /** Made-up waters as a seasoned keeper would judge them: one sentence each, the lamp, and what must be said. */

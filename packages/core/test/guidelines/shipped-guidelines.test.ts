@@ -1,27 +1,30 @@
 import {
   type Conditions,
   type Judgeable,
-  type Subject,
   adviceFor,
   appliedLimits,
   bandsFor,
-  bandsOf,
   checkSets,
-  faultsOf,
   guidelinesFor,
   incompatible,
   judge,
-  schools,
-  severity,
   stockConflicts,
   shippedGuidelines,
+  usualConditions,
+} from '@hedge-lamp/core/guidelines';
+import {
+  type Subject,
+  bandsOf,
+  faultsOf,
+  schools,
+  severity,
   subjectIds,
   subjectKind,
-  usualConditions,
   views,
-} from '@hedge-lamp/core/guidelines';
+} from '@hedge-lamp/core/limits';
 import { interval, point, toCanonical } from '@hedge-lamp/core/quantity';
-import { WaterDraftSchema, isAnimal, stockGroupIds, waterKinds } from '@hedge-lamp/core/waters';
+import { WaterDraftSchema, waterKinds } from '@hedge-lamp/core/waters';
+import { isAnimal, stockGroupIds } from '@hedge-lamp/core/limits';
 import fc from 'fast-check';
 
 const id = '00000000-0000-4000-8000-000000000001';

@@ -1,6 +1,7 @@
 import { type Latest, sentence, today } from '@hedge-lamp/core/guidelines';
 import { toWire } from '@hedge-lamp/core/quantity';
-import { type Observation, type ParameterId, type Reading, interpret } from '@hedge-lamp/core/readings';
+import { type Observation, type Reading, interpret } from '@hedge-lamp/core/readings';
+import { type ParameterId } from '@hedge-lamp/core/parameters';
 import { type Water, WaterDraftSchema } from '@hedge-lamp/core/waters';
 
 const day = 86_400_000;

@@ -1,5 +1,5 @@
 import type { ActionKind, Held, TestWay } from '@hedge-lamp/core/remedies';
-import type { ParameterId } from '@hedge-lamp/core/readings';
+import type { ParameterId } from '@hedge-lamp/core/parameters';
 
 /** A line that the plan of a worked water must have; amounts are for its own volume and grow with it. */
 export interface PlannedLine {

@@ -1,7 +1,8 @@
-import { type ReadSaid, type Scenario, type Status, otherWaterId } from '@hedge-lamp/core/guidelines';
-import type { ParameterId } from '@hedge-lamp/core/readings';
+import { type ReadSaid, type Scenario, otherWaterId } from '@hedge-lamp/core/guidelines';
+import { type Status } from '@hedge-lamp/core/limits';
+import type { ParameterId } from '@hedge-lamp/core/parameters';
 import type { DeedAmount } from '@hedge-lamp/core/remedies';
-import type { StockGroupId } from '@hedge-lamp/core/waters';
+import type { StockGroupId } from '@hedge-lamp/core/limits';
 
 /**
  * Forty-five worked waters, invented: what is given, what the lamp must be, what its reason must say and what must not

@@ -1,12 +1,5 @@
-import {
-  type Kit,
-  KitDraftSchema,
-  bookOf,
-  bottleState,
-  kitDoubts,
-  kitState,
-  methodOf,
-} from '@hedge-lamp/core/methods';
+import { type Kit, KitDraftSchema, bookOf, bottleState, kitState, methodOf } from '@hedge-lamp/core/methods';
+import { kitDoubts } from '@hedge-lamp/core/readings';
 
 const day = 86_400_000;
 const now = Date.UTC(2026, 10, 25, 12);
@@ -60,7 +53,7 @@ describe('a kit', () => {
     expect(bottleState(pierced, '2026-11-25')).toMatchObject({
       expired: false,
       expiresSoon: true,
-      doubts: [],
+      marked: false,
     });
   });
   it.each([

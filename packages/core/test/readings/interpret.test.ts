@@ -5,9 +5,9 @@ import {
   type Reading,
   interpret,
   measures,
-  parameterIds,
   workingsOfKept,
 } from '@hedge-lamp/core/readings';
+import { parameterIds } from '@hedge-lamp/core/parameters';
 
 const kh = (drops: number, more: Partial<Observation> = {}): Observation => ({
   parameter: 'alkalinity',

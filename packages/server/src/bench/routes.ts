@@ -1,5 +1,5 @@
 import { RunDraftSchema, RunEventSchema, RunSchema } from '@hedge-lamp/core/bench';
-import { IdSchema } from '@hedge-lamp/core/readings';
+import { IdSchema } from '@hedge-lamp/core/wire';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
 import { type Context, toldBy, typed } from '../context';

@@ -1,5 +1,5 @@
 import type { Reading } from '@hedge-lamp/core/readings';
-import { InstantSchema } from '@hedge-lamp/core/readings';
+import { InstantSchema } from '@hedge-lamp/core/wire';
 import { sql } from 'drizzle-orm';
 import type { Database, Queries } from '../database/open-database';
 import { writing } from '../database/writing';

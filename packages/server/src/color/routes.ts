@@ -1,5 +1,5 @@
 import { OwnCardSchema } from '@hedge-lamp/core/color';
-import { IdSchema, InstantSchema } from '@hedge-lamp/core/readings';
+import { IdSchema, InstantSchema } from '@hedge-lamp/core/wire';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
 import { type Context, ForGoodSchema, typed } from '../context';

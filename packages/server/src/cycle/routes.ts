@@ -5,7 +5,9 @@ import {
   ForecastRecordSchema,
 } from '@hedge-lamp/core/cycle';
 import { DeedSchema } from '@hedge-lamp/core/remedies';
-import { IdSchema, ParameterIdSchema, ReadingSchema } from '@hedge-lamp/core/readings';
+import { IdSchema } from '@hedge-lamp/core/wire';
+import { ParameterIdSchema } from '@hedge-lamp/core/parameters';
+import { ReadingSchema } from '@hedge-lamp/core/readings';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
 import { type Context, typed } from '../context';

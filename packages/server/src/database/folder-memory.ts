@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { existsSync, readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { IdSchema } from '@hedge-lamp/core/readings';
+import { IdSchema } from '@hedge-lamp/core/wire';
 import { z } from 'zod';
 import { replaceText } from './whole-file';
 

@@ -10,7 +10,7 @@ import {
 } from '@hedge-lamp/core/cycle';
 import { risePerGram, salts } from '@hedge-lamp/core/chemistry';
 import { convert } from '@hedge-lamp/core/quantity';
-import type { SeededRandom } from '@hedge-lamp/core/practice';
+import type { SeededRandom } from '@hedge-lamp/core/quantity';
 import type { DeedAmount, DeedKind } from '@hedge-lamp/core/remedies';
 import type { WaterDraft } from '@hedge-lamp/core/waters';
 

@@ -1,6 +1,6 @@
 import { methodOf } from '@hedge-lamp/core/methods';
 import type { Entered } from '@hedge-lamp/core/readings';
-import type { SeededRandom } from '@hedge-lamp/core/practice';
+import type { SeededRandom } from '@hedge-lamp/core/quantity';
 
 /**
  * What a careful keeper would enter if the truth were this, with the unevenness of hand and eye.

@@ -9,7 +9,7 @@ import {
   planOf,
   tooUncertain,
 } from '@hedge-lamp/core/cycle';
-import type { SeededRandom } from '@hedge-lamp/core/practice';
+import type { SeededRandom } from '@hedge-lamp/core/quantity';
 import type { Database } from '../database/open-database';
 import { latestReadings, listReadings } from '../readings/store';
 import { listDeeds } from '../remedies/store';

@@ -1,6 +1,6 @@
 import { existsSync, mkdirSync, renameSync } from 'node:fs';
 import { join } from 'node:path';
-import { seededRandom } from '@hedge-lamp/core/practice';
+import { seededRandom } from '@hedge-lamp/core/quantity';
 import { eq } from 'drizzle-orm';
 import { saveCard } from '../color/card-store';
 import { createStart, keepForecast } from '../cycle/store';

@@ -1,5 +1,5 @@
 import { type Card, type OwnCard, daylight, learnCard, simulatedPhoto } from '@hedge-lamp/core/color';
-import { seededRandom } from '@hedge-lamp/core/practice';
+import { seededRandom } from '@hedge-lamp/core/quantity';
 
 const id = '7d1c5c1e-52a5-4c0e-9a54-6f2a7c0b11d4';
 

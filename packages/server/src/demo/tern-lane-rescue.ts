@@ -1,4 +1,4 @@
-import { type SeededRandom, seededRandom } from '@hedge-lamp/core/practice';
+import { type SeededRandom, seededRandom } from '@hedge-lamp/core/quantity';
 import { type WaterDraft, WaterDraftSchema } from '@hedge-lamp/core/waters';
 
 /** What the keepers of Tern Lane read in the tub, one line a day: days ago, then the truth of each. */

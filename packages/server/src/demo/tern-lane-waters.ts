@@ -1,5 +1,5 @@
 import { type WaterDraft, WaterDraftSchema } from '@hedge-lamp/core/waters';
-import type { SeededRandom } from '@hedge-lamp/core/practice';
+import type { SeededRandom } from '@hedge-lamp/core/quantity';
 
 export interface TernLane {
   readonly mains: WaterDraft;

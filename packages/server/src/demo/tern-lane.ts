@@ -5,7 +5,7 @@ import type { WaterDraft } from '@hedge-lamp/core/waters';
 import { type KitDraft, methodOf } from '@hedge-lamp/core/methods';
 import { kitOf, ternLaneKits } from './tern-lane-kits';
 import { madeUpTest } from './made-up-test';
-import { type SeededRandom, seededRandom } from '@hedge-lamp/core/practice';
+import { type SeededRandom, seededRandom } from '@hedge-lamp/core/quantity';
 import { firstGrowth } from './tern-lane-first-growth';
 import { nurseryCube } from './tern-lane-nursery';
 import { rescueDays, rescueTub } from './tern-lane-rescue';

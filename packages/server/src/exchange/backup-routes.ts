@@ -6,7 +6,7 @@ import {
   BackupsSchema,
   type StagedBackup,
 } from '@hedge-lamp/core/exchange';
-import { IdSchema } from '@hedge-lamp/core/readings';
+import { IdSchema } from '@hedge-lamp/core/wire';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
 import { type Context, typed } from '../context';

@@ -3,7 +3,7 @@ import { existsSync, mkdirSync, rmSync } from 'node:fs';
 import { open } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import { bytesWords } from '@hedge-lamp/core/exchange';
-import { IdSchema } from '@hedge-lamp/core/readings';
+import { IdSchema } from '@hedge-lamp/core/wire';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
 import { typed } from '../context';

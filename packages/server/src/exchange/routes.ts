@@ -1,6 +1,7 @@
 import { HelpSheetSchema, helpSheet, worthTelling } from '@hedge-lamp/core/exchange';
 import { today } from '@hedge-lamp/core/guidelines';
-import { IdSchema, ZoneSchema, measuredIds } from '@hedge-lamp/core/readings';
+import { IdSchema, ZoneSchema } from '@hedge-lamp/core/wire';
+import { measuredIds } from '@hedge-lamp/core/parameters';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
 import { type Context, typed } from '../context';

@@ -1,5 +1,5 @@
 import { planFor } from '@hedge-lamp/core/guidelines';
-import { IdSchema, InstantSchema, ZoneSchema } from '@hedge-lamp/core/readings';
+import { IdSchema, InstantSchema, ZoneSchema } from '@hedge-lamp/core/wire';
 import { PlanSchema } from '@hedge-lamp/core/remedies';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';

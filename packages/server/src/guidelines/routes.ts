@@ -6,7 +6,7 @@ import {
   standingOf,
   today,
 } from '@hedge-lamp/core/guidelines';
-import { IdSchema } from '@hedge-lamp/core/readings';
+import { IdSchema } from '@hedge-lamp/core/wire';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
 import { type Context, typed } from '../context';

@@ -1,5 +1,5 @@
 import { KitDraftSchema, KitSchema, MethodSchema, methodFileJsonSchema } from '@hedge-lamp/core/methods';
-import { IdSchema, InstantSchema } from '@hedge-lamp/core/readings';
+import { IdSchema, InstantSchema } from '@hedge-lamp/core/wire';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
 import { type Context, typed } from '../context';

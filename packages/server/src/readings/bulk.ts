@@ -1,4 +1,5 @@
-import { IdSchema, InstantSchema, type ReadingDraft, ReadingDraftSchema } from '@hedge-lamp/core/readings';
+import { IdSchema, InstantSchema } from '@hedge-lamp/core/wire';
+import { type ReadingDraft, ReadingDraftSchema } from '@hedge-lamp/core/readings';
 import SqliteDriver, { type Database as Sqlite } from 'better-sqlite3';
 import { getTableColumns, sql } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/better-sqlite3';

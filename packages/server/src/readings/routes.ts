@@ -1,10 +1,6 @@
-import {
-  IdSchema,
-  InstantSchema,
-  ParameterIdSchema,
-  ReadingDraftSchema,
-  ReadingSchema,
-} from '@hedge-lamp/core/readings';
+import { IdSchema, InstantSchema } from '@hedge-lamp/core/wire';
+import { ParameterIdSchema } from '@hedge-lamp/core/parameters';
+import { ReadingDraftSchema, ReadingSchema } from '@hedge-lamp/core/readings';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
 import { type Context, ForGoodSchema, toldBy, typed } from '../context';

@@ -1,15 +1,8 @@
 import type { Past } from '@hedge-lamp/core/guidelines';
 import { type MethodBook, methodOf } from '@hedge-lamp/core/methods';
 import { toWire } from '@hedge-lamp/core/quantity';
-import {
-  type DoubtId,
-  type ParameterId,
-  type Reading,
-  type ReadingDraft,
-  interpret,
-  measuredIds,
-  rangeOf,
-} from '@hedge-lamp/core/readings';
+import { type DoubtId, type Reading, type ReadingDraft, interpret, rangeOf } from '@hedge-lamp/core/readings';
+import { type ParameterId, measuredIds } from '@hedge-lamp/core/parameters';
 import { type SQL, and, desc, eq, getTableColumns, gte, isNull, lt, lte, or, sql } from 'drizzle-orm';
 import type { Told } from '../context';
 import type { Database, Queries } from '../database/open-database';

@@ -1,5 +1,5 @@
 import { CheckedDeedDraftSchema, DeedSchema } from '@hedge-lamp/core/remedies';
-import { IdSchema, InstantSchema } from '@hedge-lamp/core/readings';
+import { IdSchema, InstantSchema } from '@hedge-lamp/core/wire';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
 import { type Context, toldBy, typed } from '../context';

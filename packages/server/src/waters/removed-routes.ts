@@ -1,4 +1,5 @@
-import { IdSchema, InstantSchema, ParameterIdSchema } from '@hedge-lamp/core/readings';
+import { IdSchema, InstantSchema } from '@hedge-lamp/core/wire';
+import { ParameterIdSchema } from '@hedge-lamp/core/parameters';
 import { count, desc, eq, isNotNull } from 'drizzle-orm';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';

@@ -1,4 +1,4 @@
-import { IdSchema } from '@hedge-lamp/core/readings';
+import { IdSchema } from '@hedge-lamp/core/wire';
 import { CheckedWaterDraftSchema, WaterSchema } from '@hedge-lamp/core/waters';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';

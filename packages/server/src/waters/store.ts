@@ -1,4 +1,5 @@
-import { GuidanceSchema, checkSets } from '@hedge-lamp/core/guidelines';
+import { GuidanceSchema } from '@hedge-lamp/core/limits';
+import { checkSets } from '@hedge-lamp/core/guidelines';
 import { UnitChoiceSchema, type Water, type WaterDraft } from '@hedge-lamp/core/waters';
 import { asc, eq, isNull, sql } from 'drizzle-orm';
 import type { Queries } from '../database/open-database';

@@ -1,4 +1,4 @@
-import type { Guidance } from '@hedge-lamp/core/guidelines';
+import type { Guidance } from '@hedge-lamp/core/limits';
 import type { UnitChoice, VolumeFrom, Water } from '@hedge-lamp/core/waters';
 import { integer, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { type Tube, padsOf, parameterAt } from '@hedge-lamp/core/bench';
 import type { CardMatch } from '@hedge-lamp/core/color';
-import { cardFor, parameters } from '@hedge-lamp/core/readings';
+import { cardFor } from '@hedge-lamp/core/readings';
+import { parameters } from '@hedge-lamp/core/parameters';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import type { CardRef } from '../color/ColorReading.vue';

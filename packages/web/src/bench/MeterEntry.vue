@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ParameterId } from '@hedge-lamp/core/readings';
+import type { ParameterId } from '@hedge-lamp/core/parameters';
 import { BFormInput } from 'bootstrap-vue-next/components/BFormInput';
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue';
 import { useSettings } from '../settings/settings-store';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { convert } from '@hedge-lamp/core/quantity';
-import type { ParameterId } from '@hedge-lamp/core/readings';
+import type { ParameterId } from '@hedge-lamp/core/parameters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed } from 'vue';
 import { useServerLink } from '../clock/server-link';

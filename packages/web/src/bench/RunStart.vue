@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ParameterIdSchema } from '@hedge-lamp/core/readings';
+import { ParameterIdSchema } from '@hedge-lamp/core/parameters';
 import type { Water } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed, ref } from 'vue';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Method } from '@hedge-lamp/core/methods';
-import { parameterIds, parameters } from '@hedge-lamp/core/readings';
+import { parameterIds, parameters } from '@hedge-lamp/core/parameters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { useMediaQuery } from '@vueuse/core';
 import { computed } from 'vue';

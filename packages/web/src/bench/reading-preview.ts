@@ -1,7 +1,8 @@
 import { type Tube, enteredOf, parameterAt } from '@hedge-lamp/core/bench';
 import type { MethodBook } from '@hedge-lamp/core/methods';
 import { FieldError, type Workings } from '@hedge-lamp/core/quantity';
-import { interpret, parameters } from '@hedge-lamp/core/readings';
+import { interpret } from '@hedge-lamp/core/readings';
+import { parameters } from '@hedge-lamp/core/parameters';
 import type { UnitChoice } from '@hedge-lamp/core/waters';
 import { intervalWords } from '../readings/reading-words';
 

@@ -8,7 +8,8 @@ import {
   testSets,
 } from '@hedge-lamp/core/bench';
 import { type Method, isDilutable, isSizable } from '@hedge-lamp/core/methods';
-import type { DrawnFrom, ParameterId } from '@hedge-lamp/core/readings';
+import type { DrawnFrom } from '@hedge-lamp/core/readings';
+import type { ParameterId } from '@hedge-lamp/core/parameters';
 import type { Water } from '@hedge-lamp/core/waters';
 import { useSessionStorage } from '@vueuse/core';
 import { v4 as newId } from 'uuid';

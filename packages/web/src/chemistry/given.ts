@@ -14,7 +14,7 @@ import {
   unitOf,
   units,
 } from '@hedge-lamp/core/quantity';
-import { type ParameterId, parameters } from '@hedge-lamp/core/readings';
+import { type ParameterId, parameters } from '@hedge-lamp/core/parameters';
 import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
 import type { FieldErrors } from '../shell/field-errors';
 import type { Pulled, Tool, ToolField, TypedFields } from './tool';

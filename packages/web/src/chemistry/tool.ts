@@ -1,5 +1,5 @@
 import type { QuantityKind, Workings } from '@hedge-lamp/core/quantity';
-import type { ParameterId } from '@hedge-lamp/core/readings';
+import type { ParameterId } from '@hedge-lamp/core/parameters';
 import type { Given } from './given';
 
 /** What a water can give: its volume, or the latest reading of a parameter. */

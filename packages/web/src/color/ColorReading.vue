@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type Card, type CardMatch, type Viewing, viewingInfo, viewings } from '@hedge-lamp/core/color';
-import { type ParameterId } from '@hedge-lamp/core/readings';
+import { type ParameterId } from '@hedge-lamp/core/parameters';
 import { useLocalStorage } from '@vueuse/core';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import ChoiceField from '../shell/ChoiceField.vue';

@@ -9,8 +9,8 @@ import {
   falseZero,
   interpret,
   mayBleach,
-  parameters,
 } from '@hedge-lamp/core/readings';
+import { parameters } from '@hedge-lamp/core/parameters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed, onMounted, ref } from 'vue';
 import { call } from '../api/call';

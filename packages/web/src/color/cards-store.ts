@@ -1,5 +1,5 @@
 import { type OwnCard, chemistryInfo } from '@hedge-lamp/core/color';
-import { type ParameterId, parameters } from '@hedge-lamp/core/readings';
+import { type ParameterId, parameters } from '@hedge-lamp/core/parameters';
 import { defineStore } from 'pinia';
 import { call } from '../api/call';
 import { useKeptDocuments } from '../shell/kept-documents';

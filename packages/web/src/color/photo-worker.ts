@@ -28,7 +28,7 @@ import {
   tubeAt,
   valueAt,
 } from '@hedge-lamp/core/color';
-import { seededRandom } from '@hedge-lamp/core/practice';
+import { seededRandom } from '@hedge-lamp/core/quantity';
 import { FieldError } from '@hedge-lamp/core/quantity';
 import { expose } from 'comlink';
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Finding, Today } from '@hedge-lamp/core/guidelines';
-import { type Water, isAnimal } from '@hedge-lamp/core/waters';
+import { type Water } from '@hedge-lamp/core/waters';
+import { isAnimal } from '@hedge-lamp/core/limits';
 import { computed } from 'vue';
 import { call } from '../api/call';
 import StatusLamp from '../shell/StatusLamp.vue';

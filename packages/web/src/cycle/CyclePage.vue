@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { type PlanAhead, type ToDo, toDo, wayInfo } from '@hedge-lamp/core/cycle';
-import { livesIn } from '@hedge-lamp/core/waters';
-import { parameters } from '@hedge-lamp/core/readings';
+import { livesIn } from '@hedge-lamp/core/remedies';
+import { parameters } from '@hedge-lamp/core/parameters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { format } from 'date-fns';
 import { computed, defineAsyncComponent, ref, shallowRef, watch } from 'vue';

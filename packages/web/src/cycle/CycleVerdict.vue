@@ -9,7 +9,7 @@ import {
   stageLabel,
   stages,
 } from '@hedge-lamp/core/cycle';
-import { shortName } from '@hedge-lamp/core/readings';
+import { shortName } from '@hedge-lamp/core/parameters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BProgress } from 'bootstrap-vue-next/components/BProgress';
 import { computed } from 'vue';

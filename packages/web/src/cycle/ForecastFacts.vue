@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { type Forecast, chanceWords } from '@hedge-lamp/core/cycle';
 import { interval } from '@hedge-lamp/core/quantity';
-import { shortName } from '@hedge-lamp/core/readings';
+import { shortName } from '@hedge-lamp/core/parameters';
 import type { UnitChoice } from '@hedge-lamp/core/waters';
 import { computed } from 'vue';
 import { intervalWords } from '../readings/reading-words';

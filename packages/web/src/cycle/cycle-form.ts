@@ -5,7 +5,8 @@ import {
   type WayToStart,
 } from '@hedge-lamp/core/cycle';
 import { FieldError, parseFigure } from '@hedge-lamp/core/quantity';
-import { type Water, isAnimal } from '@hedge-lamp/core/waters';
+import { type Water } from '@hedge-lamp/core/waters';
+import { isAnimal } from '@hedge-lamp/core/limits';
 import { v4 as newId } from 'uuid';
 import { fromLocalInput, thisZone, toLocalInput } from '../clock/words';
 import { type FieldErrors, errorsOf } from '../shell/field-errors';

@@ -1,6 +1,7 @@
 import { type Band, type CycleEvent, type Forecast, type ObservedId } from '@hedge-lamp/core/cycle';
 import { canonicalUnit, convert } from '@hedge-lamp/core/quantity';
-import { type Reading, parameters } from '@hedge-lamp/core/readings';
+import { type Reading } from '@hedge-lamp/core/readings';
+import { parameters } from '@hedge-lamp/core/parameters';
 import type { UnitChoice } from '@hedge-lamp/core/waters';
 import { type TracePoint, traceSeries } from '../readings/trace-data';
 import { shownUnit } from '../readings/reading-words';

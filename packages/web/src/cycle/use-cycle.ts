@@ -12,7 +12,8 @@ import {
   stageFromReadings,
   stallOf,
 } from '@hedge-lamp/core/cycle';
-import type { ParameterId, Reading } from '@hedge-lamp/core/readings';
+import type { ParameterId } from '@hedge-lamp/core/parameters';
+import type { Reading } from '@hedge-lamp/core/readings';
 import type { Deed } from '@hedge-lamp/core/remedies';
 import type { Water } from '@hedge-lamp/core/waters';
 import { computed } from 'vue';

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { type Gauge, statusWord } from '@hedge-lamp/core/guidelines';
+import { type Gauge } from '@hedge-lamp/core/guidelines';
+import { statusWord } from '@hedge-lamp/core/limits';
 import { computed } from 'vue';
 import { gaugeScale } from './gauge-scale';
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { type Finding, midSentence } from '@hedge-lamp/core/guidelines';
-import { shortName } from '@hedge-lamp/core/readings';
+import { type Finding } from '@hedge-lamp/core/guidelines';
+import { midSentence } from '@hedge-lamp/core/parameters';
+import { shortName } from '@hedge-lamp/core/parameters';
 import { computed } from 'vue';
 import StatusLamp from '../shell/StatusLamp.vue';
 

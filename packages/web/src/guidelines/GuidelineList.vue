@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { limitConditions, schools, shippedGuidelines, subjectLabel } from '@hedge-lamp/core/guidelines';
+import { limitConditions, shippedGuidelines } from '@hedge-lamp/core/guidelines';
+import { schools, subjectLabel } from '@hedge-lamp/core/limits';
 import { boundsWords, forWhomWords, targetWords } from './guideline-words';
 
 /** Every set of limits that ships: for whom it is, each limit with its bounds and source. */

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { type Guidance, shippedGuidelines, speaksOf, guidelinesFor } from '@hedge-lamp/core/guidelines';
+import { type Guidance } from '@hedge-lamp/core/limits';
+import { shippedGuidelines, speaksOf, guidelinesFor } from '@hedge-lamp/core/guidelines';
 import { type Water, waterKindInfo } from '@hedge-lamp/core/waters';
 import { useSessionStorage } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';

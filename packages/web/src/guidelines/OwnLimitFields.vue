@@ -1,11 +1,6 @@
 <script setup lang="ts">
-import {
-  type Subject,
-  displayUnit,
-  subjectIds,
-  subjectKind,
-  subjectLabel,
-} from '@hedge-lamp/core/guidelines';
+import { type Subject, subjectIds, subjectKind, subjectLabel } from '@hedge-lamp/core/limits';
+import { displayUnit } from '@hedge-lamp/core/guidelines';
 import type { UnitChoice } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed } from 'vue';

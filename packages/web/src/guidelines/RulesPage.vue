@@ -1,11 +1,6 @@
 <script setup lang="ts">
-import {
-  type RuleEntry,
-  type RuleGroup,
-  ruleGroupLabel,
-  ruleGroups,
-  statusWord,
-} from '@hedge-lamp/core/guidelines';
+import { type RuleEntry, type RuleGroup, ruleGroupLabel, ruleGroups } from '@hedge-lamp/core/guidelines';
+import { statusWord } from '@hedge-lamp/core/limits';
 import { computed, nextTick, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { call } from '../api/call';

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type School, type SchoolChoice, schools } from '@hedge-lamp/core/guidelines';
+import { type School, type SchoolChoice, schools } from '@hedge-lamp/core/limits';
 import ChoiceRows from '../shell/ChoiceRows.vue';
 
 /** Where practitioners disagree: one view to choose for each question, with a sentence on each. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { askedFirst, planForSigns, signCaution, signs } from '@hedge-lamp/core/guidelines';
-import { parameters } from '@hedge-lamp/core/readings';
+import { parameters } from '@hedge-lamp/core/parameters';
 import { type Deed, type DeedDraft, type SignId, signIds } from '@hedge-lamp/core/remedies';
 import { useSessionStorage } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';

@@ -4,7 +4,7 @@ import {
   type SchoolChoice,
   type Subject,
   subjectKind,
-} from '@hedge-lamp/core/guidelines';
+} from '@hedge-lamp/core/limits';
 import { FieldError, parseFigure, units } from '@hedge-lamp/core/quantity';
 import { type FieldErrors, errorsOf } from '../shell/field-errors';
 

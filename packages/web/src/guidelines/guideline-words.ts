@@ -1,5 +1,7 @@
-import type { Edges, ForWhom } from '@hedge-lamp/core/guidelines';
-import { stockGroupLabel, waterKindInfo } from '@hedge-lamp/core/waters';
+import type { Edges } from '@hedge-lamp/core/limits';
+import type { ForWhom } from '@hedge-lamp/core/guidelines';
+import { stockGroupLabel } from '@hedge-lamp/core/limits';
+import { waterKindInfo } from '@hedge-lamp/core/waters';
 
 /**
  * "below 4, above 8"; a dash where the status never begins.

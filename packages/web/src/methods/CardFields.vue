@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { CardSchema, chemistryInfo, reagentChemistries } from '@hedge-lamp/core/color';
 import { units } from '@hedge-lamp/core/quantity';
-import { type ParameterId, parameters } from '@hedge-lamp/core/readings';
+import { type ParameterId, parameters } from '@hedge-lamp/core/parameters';
 import { BFormCheckbox } from 'bootstrap-vue-next/components/BFormCheckbox';
 import { computed } from 'vue';
 import SwatchRow from '../color/SwatchRow.vue';

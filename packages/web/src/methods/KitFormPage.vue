@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type Kit, bottleMarkInfo, bottleMarks, kitState } from '@hedge-lamp/core/methods';
-import { parameters } from '@hedge-lamp/core/readings';
+import { parameters } from '@hedge-lamp/core/parameters';
 import { useSessionStorage } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckboxGroup } from 'bootstrap-vue-next/components/BFormCheckbox';

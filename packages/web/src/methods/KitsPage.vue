@@ -107,7 +107,7 @@ const openWorkings = (kit: Kit, k: number) => {
       <li
         v-for="b in bottles"
         :key="b.bottle.methodId + b.bottle.bottleId"
-        :class="{ doubted: b.state.doubts.length > 0 }"
+        :class="{ doubted: b.state.expired || b.state.marked }"
       >
         <strong>{{ b.of }}: {{ b.label }}</strong>
         <span v-if="b.bottle.lot"> · lot {{ b.bottle.lot }}</span>

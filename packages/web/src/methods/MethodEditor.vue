@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type Method, type MethodFault, hazardIds, hazards } from '@hedge-lamp/core/methods';
-import { parameterIds, parameters } from '@hedge-lamp/core/readings';
+import { parameterIds, parameters } from '@hedge-lamp/core/parameters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckbox, BFormCheckboxGroup } from 'bootstrap-vue-next/components/BFormCheckbox';
 import { computed, nextTick, ref, shallowRef, watch } from 'vue';

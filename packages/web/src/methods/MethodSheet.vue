@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type Method, hazards } from '@hedge-lamp/core/methods';
-import { parameters } from '@hedge-lamp/core/readings';
+import { parameters } from '@hedge-lamp/core/parameters';
 import { computed } from 'vue';
 import SwatchRow from '../color/SwatchRow.vue';
 import { stepNames } from './method-form';

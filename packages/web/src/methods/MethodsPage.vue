@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type Method, type MethodFault, readMethodFile, mostMethodFileBytes } from '@hedge-lamp/core/methods';
-import { parameterIds, parameters } from '@hedge-lamp/core/readings';
+import { parameterIds, parameters } from '@hedge-lamp/core/parameters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { v4 as newId } from 'uuid';
 import { computed, ref } from 'vue';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { units } from '@hedge-lamp/core/quantity';
-import { measuredIds, parameters } from '@hedge-lamp/core/readings';
+import { measuredIds, parameters } from '@hedge-lamp/core/parameters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed } from 'vue';
 import ChoiceField from '../shell/ChoiceField.vue';

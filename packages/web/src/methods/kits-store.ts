@@ -1,4 +1,5 @@
-import { type Kit, type KitDraft, kitDoubts } from '@hedge-lamp/core/methods';
+import { type Kit, type KitDraft } from '@hedge-lamp/core/methods';
+import { kitDoubts } from '@hedge-lamp/core/readings';
 import { useLocalStorage } from '@vueuse/core';
 import { format } from 'date-fns';
 import { defineStore } from 'pinia';

@@ -7,7 +7,7 @@ import {
   type Step,
   readMethod,
 } from '@hedge-lamp/core/methods';
-import type { ParameterId } from '@hedge-lamp/core/readings';
+import type { ParameterId } from '@hedge-lamp/core/parameters';
 import { typedNumber } from '../shell/typed-number';
 
 /** A step as it stands in the editor: figures as typed, answers too. */

@@ -1,5 +1,5 @@
 import { type Method, type Step, hazards } from '@hedge-lamp/core/methods';
-import { parameters } from '@hedge-lamp/core/readings';
+import { parameters } from '@hedge-lamp/core/parameters';
 import { wholeSeconds } from '@hedge-lamp/core/bench';
 import { stepNames } from './method-form';
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useMethods } from '../methods/methods-store';
-import { type Reading, doubts, drawnFromLabel, parameters } from '@hedge-lamp/core/readings';
+import { type Reading, doubts, drawnFromLabel } from '@hedge-lamp/core/readings';
+import { parameters } from '@hedge-lamp/core/parameters';
 import { type Deed, deedDetail, deedTitle } from '@hedge-lamp/core/remedies';
 import type { UnitChoice } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';

@@ -1,12 +1,7 @@
 <script setup lang="ts">
 import { useMethods } from '../methods/methods-store';
-import {
-  type ParameterId,
-  type Reading,
-  parameterIds,
-  parameters,
-  workingsOfKept,
-} from '@hedge-lamp/core/readings';
+import { type ParameterId, parameterIds, parameters } from '@hedge-lamp/core/parameters';
+import { type Reading, workingsOfKept } from '@hedge-lamp/core/readings';
 import { type Deed, deedDetail, deedTitle } from '@hedge-lamp/core/remedies';
 import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';

@@ -7,9 +7,8 @@ import {
   doubtIds,
   doubts as doubtInfo,
   measures,
-  parameterIds,
-  parameters,
 } from '@hedge-lamp/core/readings';
+import { parameterIds, parameters } from '@hedge-lamp/core/parameters';
 import type { Water } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckboxGroup } from 'bootstrap-vue-next/components/BFormCheckbox';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useMethods } from '../methods/methods-store';
 import 'chartjs-adapter-date-fns';
-import { statusWord } from '@hedge-lamp/core/guidelines';
+import { statusWord } from '@hedge-lamp/core/limits';
 import {
   Chart,
   type ChartData,

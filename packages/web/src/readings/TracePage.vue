@@ -2,13 +2,8 @@
 import { useMethods } from '../methods/methods-store';
 import { bandsFor } from '@hedge-lamp/core/guidelines';
 import { canonicalUnit, convert } from '@hedge-lamp/core/quantity';
-import {
-  type ParameterId,
-  type Reading,
-  measuredIds,
-  parameters,
-  workingsOfKept,
-} from '@hedge-lamp/core/readings';
+import { type ParameterId, measuredIds, parameters } from '@hedge-lamp/core/parameters';
+import { type Reading, workingsOfKept } from '@hedge-lamp/core/readings';
 import { type Deed, deedDetail, deedTitle } from '@hedge-lamp/core/remedies';
 import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';

@@ -5,15 +5,13 @@ import {
   type DoubtId,
   type DrawnFrom,
   type Entered,
-  type ParameterId,
   type Reading,
   type ReadingDraft,
   ReadingDraftSchema,
   cardFor,
   interpret,
-  parameters,
-  scalesWithDilution,
 } from '@hedge-lamp/core/readings';
+import { type ParameterId, parameters, scalesWithDilution } from '@hedge-lamp/core/parameters';
 import type { Water } from '@hedge-lamp/core/waters';
 import { fromLocalInput, thisZone, toLocalInput } from '../clock/words';
 import { type FieldErrors, errorsOf } from '../shell/field-errors';

@@ -7,7 +7,8 @@ import {
   formatReading,
   fromWire,
 } from '@hedge-lamp/core/quantity';
-import { type Entered, type Reading, cardFor, parameters } from '@hedge-lamp/core/readings';
+import { type Entered, type Reading, cardFor } from '@hedge-lamp/core/readings';
+import { parameters } from '@hedge-lamp/core/parameters';
 import type { UnitChoice } from '@hedge-lamp/core/waters';
 
 /** The unit in which a water's keeper sees a parameter; empty for pH, which has none. */

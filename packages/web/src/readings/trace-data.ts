@@ -1,5 +1,6 @@
 import { canonicalUnit, convertInterval, fromWire } from '@hedge-lamp/core/quantity';
-import { type Reading, parameters } from '@hedge-lamp/core/readings';
+import { type Reading } from '@hedge-lamp/core/readings';
+import { parameters } from '@hedge-lamp/core/parameters';
 
 /** A reading as the chart draws it, in the shown unit; `high` is null past the top of a card. */
 export interface TracePoint {

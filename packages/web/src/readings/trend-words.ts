@@ -1,4 +1,4 @@
-import { type Status, severity, statusWord } from '@hedge-lamp/core/guidelines';
+import { type Status, severity, statusWord } from '@hedge-lamp/core/limits';
 import {
   FieldError,
   type Workings,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { type DoseTarget, type Salt, saltsFor } from '@hedge-lamp/core/chemistry';
 import { effectWords, signIds, signLabel } from '@hedge-lamp/core/remedies';
-import { type StockGroupId, isAnimal, stockGroupIds, stockGroupLabel } from '@hedge-lamp/core/waters';
+import { type StockGroupId, isAnimal, stockGroupIds, stockGroupLabel } from '@hedge-lamp/core/limits';
 import { BFormCheckbox } from 'bootstrap-vue-next/components/BFormCheckbox';
 import { computed, watch } from 'vue';
 import ChoiceField from '../shell/ChoiceField.vue';

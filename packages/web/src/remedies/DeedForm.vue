@@ -7,7 +7,7 @@ import {
   deedLabel,
   deedTitle,
 } from '@hedge-lamp/core/remedies';
-import { animalsIn } from '@hedge-lamp/core/waters';
+import { animalsIn } from '@hedge-lamp/core/remedies';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BModal } from 'bootstrap-vue-next/components/BModal';
 import { computed, ref, watch } from 'vue';

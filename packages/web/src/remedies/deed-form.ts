@@ -7,7 +7,8 @@ import {
   amountsOf,
 } from '@hedge-lamp/core/remedies';
 import type { SaltId } from '@hedge-lamp/core/chemistry';
-import type { StockEntry, StockGroupId } from '@hedge-lamp/core/waters';
+import type { StockEntry } from '@hedge-lamp/core/waters';
+import type { StockGroupId } from '@hedge-lamp/core/limits';
 import { v4 as newId } from 'uuid';
 import { fromLocalInput, thisZone, toLocalInput } from '../clock/words';
 import { type FieldErrors, errorsOf } from '../shell/field-errors';

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Status } from '@hedge-lamp/core/guidelines';
+import type { Status } from '@hedge-lamp/core/limits';
 import { useId } from 'vue';
 
 /**

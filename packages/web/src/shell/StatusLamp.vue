@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Status, lampWord, statusWord } from '@hedge-lamp/core/guidelines';
+import { type Status, lampWord, statusWord } from '@hedge-lamp/core/limits';
 import { computed } from 'vue';
 
 /** A status as a shape and a color; with `word`, the word beside it. Never color alone. */

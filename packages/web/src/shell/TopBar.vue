@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { lampWord } from '@hedge-lamp/core/guidelines';
+import { lampWord } from '@hedge-lamp/core/limits';
 import { useResizeObserver } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue';

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type ParameterId, parameters } from '@hedge-lamp/core/readings';
+import { type ParameterId, parameters } from '@hedge-lamp/core/parameters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { format } from 'date-fns';
 import { computed, ref } from 'vue';

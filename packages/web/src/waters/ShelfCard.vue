@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { type Standing, type Status, lampWord } from '@hedge-lamp/core/guidelines';
-import { shortName } from '@hedge-lamp/core/readings';
+import { type Standing } from '@hedge-lamp/core/guidelines';
+import { type Status, lampWord } from '@hedge-lamp/core/limits';
+import { shortName } from '@hedge-lamp/core/parameters';
 import { type Water, waterKindInfo } from '@hedge-lamp/core/waters';
 import { computed } from 'vue';
 import IconPencil from '~icons/bi/pencil';

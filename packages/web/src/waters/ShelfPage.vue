@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Status, severity, statusWord } from '@hedge-lamp/core/guidelines';
+import { type Status, severity, statusWord } from '@hedge-lamp/core/limits';
 import type { Water } from '@hedge-lamp/core/waters';
 import { computed } from 'vue';
 import BackupNotice from '../exchange/BackupNotice.vue';

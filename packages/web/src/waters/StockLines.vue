@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { lifeStages, stockGroupIds, stockGroupLabel, isAnimal } from '@hedge-lamp/core/waters';
+import { lifeStages, stockGroupIds, stockGroupLabel, isAnimal } from '@hedge-lamp/core/limits';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import ChoiceField from '../shell/ChoiceField.vue';
 import type { FieldErrors } from '../shell/field-errors';

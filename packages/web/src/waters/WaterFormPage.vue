@@ -7,15 +7,13 @@ import {
   type WaterDraft,
   filterKindLabel,
   filterKinds,
-  isAnimal,
   salinities,
   salinityLabel,
-  stockGroupIds,
-  stockGroupLabel,
   waterKindInfo,
   waterKinds,
   waterVolumeUnits,
 } from '@hedge-lamp/core/waters';
+import { isAnimal, stockGroupIds, stockGroupLabel } from '@hedge-lamp/core/limits';
 import { useSessionStorage } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BModal } from 'bootstrap-vue-next/components/BModal';

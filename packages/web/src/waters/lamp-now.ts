@@ -1,4 +1,5 @@
-import { type Lamp, type Standing, lampWord } from '@hedge-lamp/core/guidelines';
+import { type Lamp, type Standing } from '@hedge-lamp/core/guidelines';
+import { lampWord } from '@hedge-lamp/core/limits';
 
 /** How long a Clear that was told by the server may be shown without asking it again: claims run out by the day. */
 const clearLasts = 12 * 3_600_000;

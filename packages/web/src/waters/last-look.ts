@@ -1,4 +1,4 @@
-import type { Status } from '@hedge-lamp/core/guidelines';
+import type { Status } from '@hedge-lamp/core/limits';
 import { useEventListener } from '@vueuse/core';
 import { onBeforeUnmount } from 'vue';
 

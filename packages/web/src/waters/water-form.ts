@@ -1,7 +1,6 @@
 import { FieldError, convert, parseFigure } from '@hedge-lamp/core/quantity';
 import {
   type StockEntry,
-  type StockGroupId,
   type UnitChoice,
   UnitChoiceSchema,
   type Water,
@@ -10,6 +9,7 @@ import {
   CheckedWaterDraftSchema,
   waterKindInfo,
 } from '@hedge-lamp/core/waters';
+import { type StockGroupId } from '@hedge-lamp/core/limits';
 import { v4 as newId } from 'uuid';
 import { fromLocalInput, toLocalInput } from '../clock/words';
 import { type FieldErrors, errorsOf } from '../shell/field-errors';

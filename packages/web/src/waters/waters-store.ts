@@ -1,4 +1,5 @@
-import type { Lamp, Standing, Status } from '@hedge-lamp/core/guidelines';
+import type { Lamp, Standing } from '@hedge-lamp/core/guidelines';
+import type { Status } from '@hedge-lamp/core/limits';
 import type { Water } from '@hedge-lamp/core/waters';
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';

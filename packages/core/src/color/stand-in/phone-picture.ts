@@ -1,4 +1,4 @@
-import type { SeededRandom } from '../../practice/seeded-random';
+import type { SeededRandom } from '../../quantity/seeded-random';
 import type { Photo } from '../photo/photo';
 
 /** What a phone does to a picture so that it pleases: none of it helps to tell colors. */

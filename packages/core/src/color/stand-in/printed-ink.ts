@@ -1,4 +1,4 @@
-import type { SeededRandom } from '../../practice/seeded-random';
+import type { SeededRandom } from '../../quantity/seeded-random';
 import { type Lab, deltaE, labOf, linearOfLab } from '../lab';
 import { d65 } from '../light';
 import { adapted, seenThrough } from '../tristimulus';

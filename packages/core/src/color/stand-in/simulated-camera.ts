@@ -1,4 +1,4 @@
-import type { SeededRandom } from '../../practice/seeded-random';
+import type { SeededRandom } from '../../quantity/seeded-random';
 import type { LinearRgb } from '../lab';
 import { type Light, d65, daylight, planckLight } from '../light';
 import { type Spectrum, spectrumOf, wavelengths } from '../wavelengths';

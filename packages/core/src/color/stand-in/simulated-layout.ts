@@ -1,4 +1,4 @@
-import type { SeededRandom } from '../../practice/seeded-random';
+import type { SeededRandom } from '../../quantity/seeded-random';
 
 /** Where things lie on the table of a made-up photograph, and how the camera looks at them. */
 export interface SceneLayout {

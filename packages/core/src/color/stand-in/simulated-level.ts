@@ -1,4 +1,4 @@
-import type { SeededRandom } from '../../practice/seeded-random';
+import type { SeededRandom } from '../../quantity/seeded-random';
 
 import { type Light, daylight, ledLight, planckLight } from '../light';
 import { anyPicture } from './phone-picture';

@@ -1,4 +1,4 @@
-import type { SeededRandom } from '../../practice/seeded-random';
+import type { SeededRandom } from '../../quantity/seeded-random';
 import type { AbsorbanceBand } from '../absorbance-band';
 import type { Card } from '../card';
 import { type LinearRgb, labOf } from '../lab';

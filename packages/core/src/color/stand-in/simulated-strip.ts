@@ -1,4 +1,4 @@
-import type { SeededRandom } from '../../practice/seeded-random';
+import type { SeededRandom } from '../../quantity/seeded-random';
 import type { Card } from '../card';
 import { vialLab } from '../card-curve';
 import type { LinearRgb } from '../lab';

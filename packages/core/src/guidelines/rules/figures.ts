@@ -12,8 +12,8 @@ import { settledBy } from '../settle';
 import { displayUnit, shownValue } from '../shown';
 import { stockConflicts } from '../stock-conflicts';
 import type { Proposed } from '../../remedies/plan/proposal';
-import { type Status, severity, statusWord } from '../status';
-import { type Subject, isComputed, parameterOf, subjectIds, subjectLabel } from '../subject';
+import { type Status, severity, statusWord } from '../../limits/status';
+import { type Subject, isComputed, parameterOf, subjectIds, subjectLabel } from '../../limits/subject';
 import { cannotShow } from '../vital-row';
 
 /** What part of total ammonia is free, where pH and temperature are known: why the same total is mild or harsh. */

@@ -1,12 +1,12 @@
 import { overlap } from '../../quantity';
-import { type ParameterId, measuredIds, parameters, shortName } from '../../readings';
+import { type ParameterId, measuredIds, parameters, shortName } from '../../parameters';
 import type { Facts, PastRead } from '../facts';
 import { bottleOf } from '../effective';
 import { judge } from '../judge';
 import type { Rule, Said } from '../rule';
-import { severity } from '../status';
+import { severity } from '../../limits/status';
 import { shownWords } from '../shown';
-import { midSentence } from '../subject';
+import { midSentence } from '../../parameters/parameter';
 
 const day = 86_400_000;
 

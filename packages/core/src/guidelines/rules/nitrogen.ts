@@ -9,7 +9,8 @@ import {
   subtract,
   toWire,
 } from '../../quantity';
-import { type ParameterId, bleachDilution, falseZero } from '../../readings';
+import { type ParameterId } from '../../parameters';
+import { bleachDilution, falseZero } from '../../readings';
 import { isPlanted } from '../applied-limits';
 import type { Facts, PastRead } from '../facts';
 import type { Rule } from '../rule';

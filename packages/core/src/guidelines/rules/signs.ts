@@ -6,7 +6,7 @@ import { onlyInvertebrates } from '../events';
 import type { Facts } from '../facts';
 import type { Rule, Said } from '../rule';
 import { planForSigns, signsByDanger } from '../signs';
-import { severity } from '../status';
+import { severity } from '../../limits/status';
 import { vitalRows } from '../vital-row';
 
 const hour = 3_600_000;

@@ -1,9 +1,9 @@
-import { type ParameterId, shortName } from '../../readings';
+import { type ParameterId, shortName } from '../../parameters';
 import { holdWords, agoWords } from '../age';
 import type { Facts } from '../facts';
 import { listed } from '../../quantity';
 import type { Rule, Said } from '../rule';
-import { midSentence } from '../subject';
+import { midSentence } from '../../parameters/parameter';
 import { type VitalRow, type VitalState, vitalRows } from '../vital-row';
 
 const listWords = (ids: readonly ParameterId[]): string => listed(ids.map((p) => midSentence(shortName(p))));

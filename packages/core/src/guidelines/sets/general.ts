@@ -1,5 +1,5 @@
 import type { Guideline, GuidelineLimit } from '../guideline';
-import { limit } from '../limit';
+import { limit } from '../../limits/limit';
 import { halfFreeAmmonia, sensitiveNitrite, youngNitrate } from './vital';
 
 const practice = 'common practice';

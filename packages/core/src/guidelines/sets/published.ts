@@ -1,5 +1,5 @@
 import type { Guideline } from '../guideline';
-import { limit } from '../limit';
+import { limit } from '../../limits/limit';
 import { wasteLimits } from './general';
 import { freeAmmoniaLimit } from './vital';
 

@@ -1,5 +1,5 @@
 import type { Guideline } from '../guideline';
-import { limit } from '../limit';
+import { limit } from '../../limits/limit';
 import { nitrateLimits, wasteLimits } from './general';
 
 const memory = 'common practice (figures from memory)';

@@ -1,7 +1,7 @@
-import type { StockGroupId } from '../../waters/stock-group';
+import type { StockGroupId } from '../../limits/stock-group';
 import type { WaterKind } from '../../waters/water';
 import type { Guideline } from '../guideline';
-import { limit } from '../limit';
+import { limit } from '../../limits/limit';
 
 type Pair = readonly [below: number | null, above: number | null];
 

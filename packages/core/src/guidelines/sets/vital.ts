@@ -1,6 +1,6 @@
 import type { WaterKind } from '../../waters/water';
 import type { Guideline, GuidelineLimit } from '../guideline';
-import { limit } from '../limit';
+import { limit } from '../../limits/limit';
 
 const kept: readonly WaterKind[] = ['aquarium', 'standing', 'pond', 'aquaponics'];
 const eifac = 'EIFAC 1970, Technical Paper 11';

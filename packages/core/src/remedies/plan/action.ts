@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { WireIntervalSchema } from '../../quantity';
+import { WireIntervalSchema } from '../../wire';
 import { saltIds } from '../../chemistry';
-import { IdSchema } from '../../readings/reading';
-import { ParameterIdSchema } from '../../readings/parameter';
+import { IdSchema } from '../../wire/identifier';
+import { ParameterIdSchema } from '../../parameters/parameter';
 import { DeedDraftSchema } from '../deed';
 
 /** Everything that a plan may ask for: a closed list. */

@@ -1,5 +1,5 @@
 import { toCanonical } from '../../quantity';
-import type { StockGroupId } from '../../waters/stock-group';
+import type { StockGroupId } from '../../limits/stock-group';
 
 /**
  * How much one day, or one moment, may move a water. All of them stand here and nowhere else. Steady beats ideal:

@@ -1,6 +1,6 @@
 import type { Interval } from '../../quantity';
-import type { ParameterId } from '../../readings/parameter';
-import type { StockGroupId } from '../../waters/stock-group';
+import type { ParameterId } from '../../parameters/parameter';
+import type { StockGroupId } from '../../limits/stock-group';
 import type { WaterKind } from '../../waters/water';
 import type { Deed } from '../deed';
 import type { SignId } from '../sign-id';

@@ -1,5 +1,5 @@
 import { FieldError, listed } from '../../quantity';
-import { type ParameterId, midSentence, parameterIds, shortName } from '../../readings/parameter';
+import { type ParameterId, midSentence, parameterIds, shortName } from '../../parameters/parameter';
 import { type Plan, type PlanLine, rankOf } from './action';
 import { ammoniaSection } from './ammonia';
 import { chlorineSection, frostSection, nobodySection, powerSection, signsSection } from './care';

@@ -15,7 +15,7 @@ import {
   point,
   scale,
 } from '@hedge-lamp/core/quantity';
-import { type ParameterId, parameterIds } from '@hedge-lamp/core/readings';
+import { type ParameterId, parameterIds } from '@hedge-lamp/core/parameters';
 import { shown } from '../shown';
 import type { Shown, Tool } from '../tool';
 import { dissolvedKinds } from './dissolved-kinds';

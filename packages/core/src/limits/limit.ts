@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { FieldError } from '../quantity/field-error';
 import { fromCanonical, toCanonical, unitOf } from '../quantity/units';
-import { parameters } from '../readings/parameter';
+import { parameters } from '../parameters/parameter';
 import { type Status, severity } from './status';
 import { SubjectSchema, type Subject, isComputed, subjectKind, subjectLabel } from './subject';
 

@@ -1,8 +1,6 @@
 import { z } from 'zod';
 import type { QuantityKind } from '../quantity/units';
-import { type ParameterId, parameterIds, parameters } from '../readings/parameter';
-
-export { midSentence } from '../readings/parameter';
+import { type ParameterId, parameterIds, parameters } from '../parameters/parameter';
 
 /** What is judged though nobody measures it: worked out from several readings. */
 export const computedSubjects = {

@@ -1,7 +1,7 @@
-import type { Deed } from '../remedies/deed';
-import { isAnimalSign } from '../remedies/sign-id';
-import { type StockGroupId, isAnimal } from './stock-group';
-import type { Water } from './water';
+import type { Deed } from './deed';
+import { isAnimalSign } from './sign-id';
+import { type StockGroupId, isAnimal } from '../limits/stock-group';
+import type { Water } from '../waters/water';
 
 /** What of a water tells who lives there. */
 export type Stocked = Pick<Water, 'kind' | 'stockGroups' | 'stock' | 'livesHere' | 'livesToldAt'>;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { lifeStages } from '../waters/stock-entry';
+import { lifeStages } from './life-stage';
 import { LimitSchema } from './limit';
 import { SchoolChoiceSchema } from './school';
 

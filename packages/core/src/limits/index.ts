@@ -1,0 +1,7 @@
+export * from './guidance';
+export * from './life-stage';
+export * from './limit';
+export * from './school';
+export * from './status';
+export * from './stock-group';
+export * from './subject';

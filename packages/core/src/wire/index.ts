@@ -1,0 +1,3 @@
+export * from './identifier';
+export * from './instant';
+export * from './wire-interval';

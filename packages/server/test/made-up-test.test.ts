@@ -1,6 +1,6 @@
 import { fromWire } from '@hedge-lamp/core/quantity';
 import { cardFor, interpret } from '@hedge-lamp/core/readings';
-import { parameters } from '@hedge-lamp/core/parameters';
+import { parameterInfo } from '@hedge-lamp/core/parameters';
 import { convert, canonicalUnit } from '@hedge-lamp/core/quantity';
 import { methodOf } from '@hedge-lamp/core/methods';
 import { madeUpTest } from '../src/demo/made-up-test';
@@ -19,7 +19,7 @@ describe('a test made up from a known truth', () => {
   ])('%s is read back to an interval that nearly always holds it', (methodId, from, to) => {
     const random = seededRandom(7);
     const method = methodOf(methodId);
-    const { kind } = parameters[method.parameter];
+    const { kind } = parameterInfo(method.parameter);
     const { result } = method;
     const unit = 'unit' in result ? result.unit : (cardFor(method, method.parameter)?.unit ?? '');
     let held = 0;

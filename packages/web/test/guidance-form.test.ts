@@ -53,8 +53,8 @@ describe('the form of a water’s limits', () => {
   });
 
   it('offers the units of what is chosen only', () => {
-    expect(unitsOf('alkalinity')).toContain('°dKH');
-    expect(unitsOf('nitrate')).not.toContain('°dKH');
+    expect(unitsOfSubject('alkalinity')).toContain('°dKH');
+    expect(unitsOfSubject('nitrate')).not.toContain('°dKH');
   });
 });
 

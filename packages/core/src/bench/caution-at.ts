@@ -1,4 +1,5 @@
-import { type HazardId, hazards, hazardsAt } from '../methods';
+import { hazards, hazardsAt } from '../methods';
+import { type HazardId } from '../parameters';
 import { type Tube, stepOf } from './tube';
 
 export interface Caution {

@@ -1,5 +1,5 @@
 import type { Method } from '../methods';
-import type { ParameterId } from '../parameters';
+import { type ParameterId, parameterInfo } from '../parameters';
 import { handSeconds } from './handling-time';
 import type { PlanJob, PlanOp } from './plan';
 import { type Tube, stepOf, timerEnd, windowEnd } from './tube';
@@ -7,20 +7,8 @@ import { type Tube, stepOf, timerEnd, windowEnd } from './tube';
 /** A wait between two stretches of work may last so much longer. Hedge Lamp's own, cautious. */
 const slackBetween = 600;
 
-/** What hurts animals soonest comes first. Common practice. */
-const dangers: readonly ParameterId[] = [
-  'ammonia',
-  'nitrite',
-  'ph',
-  'temperature',
-  'alkalinity',
-  'nitrate',
-  'hardness',
-  'chloride',
-  'potassium',
-  'rock-carbonate',
-];
-export const dangerRank = (parameter: ParameterId): number => dangers.indexOf(parameter);
+/** What hurts animals soonest comes first. */
+export const dangerRank = (parameter: ParameterId): number => parameterInfo(parameter).danger;
 
 /**
  * The stretches of work of a method from a step on, taking no branch that leaves steps out.

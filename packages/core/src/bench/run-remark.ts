@@ -1,7 +1,7 @@
 import { type Interval, formatReading } from '../quantity';
 import { type MethodBook, shippedBook } from '../methods';
 import { phFromTwo } from '../readings/ph-overlap';
-import { type ParameterId, scalesWithDilution } from '../parameters/parameter';
+import { type ParameterId, scalesWithDilution } from '../parameters';
 import { type Ran, type Repeated, amountIn, repeatedBy } from './repeated';
 import type { Tube } from './tube';
 

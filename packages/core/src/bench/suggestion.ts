@@ -1,7 +1,7 @@
 import type { CardMatch } from '../color';
 import { type MethodBook, shippedBook } from '../methods';
 import { type DoubtId, bleachDilution, doubts, worthRepeating } from '../readings';
-import { parameters } from '../parameters';
+import { parameterInfo } from '../parameters';
 import { cardFor } from '../readings/interpret';
 import { repeatedBy } from './repeated';
 import { type Tube, padsOf, parameterAt } from './tube';
@@ -66,7 +66,7 @@ function bleached(tube: Tube): Suggestion | null {
 function dilute(tube: Tube): Suggestion | null {
   const pad = padsOf(tube).find((k) => hasNoEnd(tube.matches[k]));
   if (pad === undefined) return null;
-  const { kind, label } = parameters[parameterAt(tube, pad)];
+  const { kind, label } = parameterInfo(parameterAt(tube, pad));
   if (kind === 'ph' || tube.method.result.by === 'strip') return null;
   return {
     kind: 'dilute',

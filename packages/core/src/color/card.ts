@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { FieldError } from '../quantity';
-import { ReagentChemistrySchema } from './reagent-chemistry';
+import { ReagentChemistrySchema, toldChemistries } from './reagent-chemistry';
 import { LabSchema } from './lab';
 import { ViewingSchema } from './viewing';
 
@@ -161,6 +161,14 @@ const cards: readonly Card[] = [
     values: [0, 4, 8, 16],
     open: false,
   },
+  ...toldChemistries.map(({ id, label, unit, values }): Card => ({
+    id,
+    name: label.replace(': ', ', '),
+    chemistry: id,
+    unit,
+    values: [...values],
+    open: false,
+  })),
 ];
 
 export const shippedCards = cards;

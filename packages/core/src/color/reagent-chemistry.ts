@@ -1,9 +1,10 @@
 import { z } from 'zod';
-import { type QuantityKind, convert } from '../quantity';
+import { type Dye, type ShippedParameterId, shippedParameters } from '../parameters';
+import { type Kind, convert } from '../quantity';
 import { type AbsorbanceBand, band, grow } from './absorbance-band';
 
-/** The colored chemistries: which dye grows or turns with what is measured. */
-export const reagentChemistries = [
+/** The colored chemistries that are modelled one by one: which dye grows or turns with what is measured. */
+const modelled = [
   'salicylate-ammonia',
   'nessler-ammonia',
   'azo-nitrite',
@@ -15,35 +16,98 @@ export const reagentChemistries = [
   'pad-alkalinity',
   'pad-hardness',
 ] as const;
-export const ReagentChemistrySchema = z.enum(reagentChemistries, {
+type Modelled = (typeof modelled)[number];
+
+type Shipped = (typeof shippedParameters)[number];
+type WithDye<P> = P extends { readonly id: infer Id extends ShippedParameterId; readonly read: infer Ways }
+  ? 'card' extends (Ways extends readonly { readonly by: infer By }[] ? By : never)
+    ? Id
+    : never
+  : never;
+/** The dye of a parameter that tells how it is read on a card. */
+type Told = `${WithDye<Shipped>}-dye`;
+export type ReagentChemistry = Modelled | Told;
+
+interface ToldChemistry extends ChemistryInfo {
+  readonly id: Told;
+  readonly dye: Dye;
+  readonly values: readonly number[];
+}
+/** The chemistries that parameters tell, each with the swatches of its card. */
+export const toldChemistries: readonly ToldChemistry[] = shippedParameters.flatMap(
+  ({ id, label, kind, read }) =>
+    read.flatMap((way) =>
+      way.by === 'card'
+        ? [
+            {
+              id: `${id}-dye` as Told,
+              kind,
+              unit: way.unit,
+              label: `${label}: ${way.colors}`,
+              grows: true,
+              dye: way.dye,
+              values: way.values,
+            },
+          ]
+        : [],
+    ),
+);
+const isTold = (chemistry: ReagentChemistry): chemistry is Told =>
+  toldChemistries.some((c) => c.id === chemistry);
+
+export const reagentChemistries: readonly ReagentChemistry[] = [
+  ...modelled,
+  ...toldChemistries.map((c) => c.id),
+];
+export const ReagentChemistrySchema = z.enum([...reagentChemistries], {
   error: `Choose the chemistry that makes the color: ${reagentChemistries.join(', ')}.`,
 });
-export type ReagentChemistry = z.infer<typeof ReagentChemistrySchema>;
 
 export interface ChemistryInfo {
-  readonly kind: QuantityKind;
+  readonly kind: Kind;
   /** The unit in which its bands are given. */
   readonly unit: string;
   /** How the colors run, for choosing one. */
   readonly label: string;
+  /** True for a dye that grows for minutes; an indicator turns at once. Common practice. */
+  readonly grows: boolean;
 }
 
-export const chemistryInfo: Readonly<Record<ReagentChemistry, ChemistryInfo>> = {
+const infoOfModelled: Readonly<Record<Modelled, ChemistryInfo>> = {
   'salicylate-ammonia': {
     kind: 'ammonia',
     unit: 'mg/L NH3-N',
     label: 'Ammonia, salicylate: yellow to blue-green',
+    grows: true,
   },
-  'nessler-ammonia': { kind: 'ammonia', unit: 'mg/L NH3-N', label: 'Ammonia, Nessler: clear to amber' },
-  'azo-nitrite': { kind: 'nitrite', unit: 'mg/L NO2', label: 'Nitrite, azo dye: pale blue to purple' },
-  'azo-nitrite-pink': { kind: 'nitrite', unit: 'mg/L NO2', label: 'Nitrite, azo dye: clear to pink' },
-  'azo-nitrate': { kind: 'nitrate', unit: 'mg/L NO3', label: 'Nitrate, azo dye: yellow to red' },
-  'bromothymol-ph': { kind: 'ph', unit: 'pH', label: 'pH, low range: yellow to blue' },
-  'cresol-purple-ph': { kind: 'ph', unit: 'pH', label: 'pH, high range: yellow to purple' },
-  'mixed-ph': { kind: 'ph', unit: 'pH', label: 'pH, wide range: red through green to blue' },
-  'pad-alkalinity': { kind: 'alkalinity', unit: '°dKH', label: 'KH pad: yellow to blue-green' },
-  'pad-hardness': { kind: 'hardness', unit: '°dGH', label: 'GH pad: green to red' },
+  'nessler-ammonia': {
+    kind: 'ammonia',
+    unit: 'mg/L NH3-N',
+    label: 'Ammonia, Nessler: clear to amber',
+    grows: true,
+  },
+  'azo-nitrite': {
+    kind: 'nitrite',
+    unit: 'mg/L NO2',
+    label: 'Nitrite, azo dye: pale blue to purple',
+    grows: true,
+  },
+  'azo-nitrite-pink': {
+    kind: 'nitrite',
+    unit: 'mg/L NO2',
+    label: 'Nitrite, azo dye: clear to pink',
+    grows: true,
+  },
+  'azo-nitrate': { kind: 'nitrate', unit: 'mg/L NO3', label: 'Nitrate, azo dye: yellow to red', grows: true },
+  'bromothymol-ph': { kind: 'ph', unit: 'pH', label: 'pH, low range: yellow to blue', grows: false },
+  'cresol-purple-ph': { kind: 'ph', unit: 'pH', label: 'pH, high range: yellow to purple', grows: false },
+  'mixed-ph': { kind: 'ph', unit: 'pH', label: 'pH, wide range: red through green to blue', grows: false },
+  'pad-alkalinity': { kind: 'alkalinity', unit: '°dKH', label: 'KH pad: yellow to blue-green', grows: false },
+  'pad-hardness': { kind: 'hardness', unit: '°dGH', label: 'GH pad: green to red', grows: false },
 };
+
+export const chemistryInfo = (chemistry: ReagentChemistry): ChemistryInfo =>
+  isTold(chemistry) ? toldChemistries.find((c) => c.id === chemistry)! : infoOfModelled[chemistry];
 
 /** What a tube and slightly cloudy water take from every color alike; without it the colors glow. */
 export const glass = band(550, 1000, 0.07);
@@ -78,6 +142,10 @@ const lagging = (amount: number, half: number) => amount / (1 + amount / half);
  * @param amount in the unit of the chemistry, see chemistryInfo
  */
 export function vialBands(chemistry: ReagentChemistry, amount: number): AbsorbanceBand[] {
+  if (isTold(chemistry)) {
+    const { dye } = toldChemistries.find((c) => c.id === chemistry)!;
+    return [glass, ...grow(dye.bands, lagging(amount, dye.half))];
+  }
   switch (chemistry) {
     case 'salicylate-ammonia':
       // The yellow ground is left-over reagent; the indophenol dye turns it green, then blue-green. Its broad tail
@@ -153,4 +221,4 @@ export function vialBands(chemistry: ReagentChemistry, amount: number): Absorban
 
 /** An amount in another unit of the same kind, as the bands of a chemistry take it. */
 export const inChemistryUnit = (chemistry: ReagentChemistry, amount: number, unit: string): number =>
-  convert(amount, chemistryInfo[chemistry].kind, unit, chemistryInfo[chemistry].unit);
+  convert(amount, chemistryInfo(chemistry).kind, unit, chemistryInfo(chemistry).unit);

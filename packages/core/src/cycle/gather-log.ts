@@ -1,6 +1,6 @@
 import { filterUpsetBy } from '../guidelines';
 import { FieldError, type Interval, convert, formatReading, fromWire } from '../quantity';
-import { type ParameterId, parameters } from '../parameters';
+import { type ParameterId, parameterInfo } from '../parameters';
 import { type Reading } from '../readings';
 import { type Deed, type DeedEffect, deedLabel, effectOf } from '../remedies';
 import { type Water } from '../waters';
@@ -161,7 +161,7 @@ export function gatherLog({ water, start, readings, deeds, source: tap, now }: C
     if (!of || !r.value) continue;
     const value = fromWire(r.value);
     // A range without both ends says nothing.
-    if (value.low <= parameters[of].possible[0] && value.high === Infinity) continue;
+    if (value.low <= parameterInfo(of).possible[0] && value.high === Infinity) continue;
     if (!planted && isFallen(r, kept, done)) {
       fallen += 1;
       continue;

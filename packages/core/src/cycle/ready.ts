@@ -1,19 +1,20 @@
-import { parameters } from '../parameters/parameter';
+import { ammonia } from '../parameters/ammonia';
+import { nitrite } from '../parameters/nitrite';
 import { advance } from './integrate';
 import { type CycleState, type Kinetics, type Warmth, slot, slots } from './nitrification';
 
 /** Under this a usual card shows the color of zero: half its lowest step, mg/L as N (common practice). */
 export const goneBelow = {
-  ammonia: parameters.ammonia.trace! / 2,
-  nitrite: parameters.nitrite.trace! / 2,
+  ammonia: ammonia.trace / 2,
+  nitrite: nitrite.trace / 2,
 } as const;
 
 const trial = new Float64Array(slots);
 
 /** With animals in the water a film is as large as their load, and the last trace never goes: under the lowest step. */
 export const lowWithFish = {
-  ammonia: parameters.ammonia.trace!,
-  nitrite: parameters.nitrite.trace!,
+  ammonia: ammonia.trace,
+  nitrite: nitrite.trace,
 } as const;
 
 /** Days for which both must stay low with animals before it counts: a water is low before it rises, too. Hedge Lamp's own. */

@@ -4,7 +4,7 @@ import { statusWord } from '../limits';
 import type { Kit, MethodBook } from '../methods';
 import { formatReading, fromWire } from '../quantity';
 import { type Reading, doubts, drawnFromLabel } from '../readings';
-import { parameterIds, parameters } from '../parameters';
+import { knownIds, parameterInfo } from '../parameters';
 import { type Deed, type Plan, deedDetail, deedTitle, stockNow } from '../remedies';
 import { type Water, salinityLabel, waterKindInfo } from '../waters';
 import { groupsIn, livesIn } from '../remedies';
@@ -98,7 +98,7 @@ export function worthTelling(readings: readonly Reading[], at: number): Reading[
     if (!newest.has(key) && (!known || at - r.takenAt <= recent)) newest.set(key, r);
   }
   return [...newest.values()].sort(
-    (a, b) => parameterIds.indexOf(a.parameter) - parameterIds.indexOf(b.parameter) || b.takenAt - a.takenAt,
+    (a, b) => knownIds().indexOf(a.parameter) - knownIds().indexOf(b.parameter) || b.takenAt - a.takenAt,
   );
 }
 
@@ -116,7 +116,7 @@ function rowOf(reading: Reading, water: Water, { kits, book }: Pick<SheetGiven, 
         ? shownWords(water, parameter, fromWire(reading.value))
         : 'no color of its card';
   return {
-    what: parameters[parameter].label,
+    what: parameterInfo(parameter).label,
     value,
     by: [method ?? 'method not noted', ...(kit ? [kit.name] : []), ...diluted].join(', '),
     when: instantWords(reading.takenAt, reading.zone),

@@ -1,6 +1,6 @@
 import { type StockGroupId, isColdWater } from '../limits/stock-group';
 import type { Water, WaterKind } from '../waters/water';
-import type { ParameterId } from '../parameters/parameter';
+import type { ParameterId } from '../parameters';
 import type { Proposed } from '../remedies/plan/proposal';
 import { type Subject, parameterOf } from '../limits/subject';
 

@@ -1,7 +1,7 @@
 import { type Buffered, phAfterDose, phIsTold, phOfBlend } from './ph-of-change';
 import type { Interval } from '../quantity';
 import { FieldError, add, interval, point } from '../quantity';
-import { type ParameterId, measuredIds } from '../parameters';
+import { type ParameterId, measuredIds, parameterInfo } from '../parameters';
 import { type Deed, type DeedAmount, type DeedEffect, blendOf, effectOf, figureOf } from '../remedies';
 import { type Water, meanDepthOf } from '../waters';
 
@@ -173,8 +173,8 @@ export function carry(
   const done: Partial<Record<ParameterId, Carried>> = {};
   for (const parameter of measuredIds()) {
     const start = kept[parameter];
-    // The warmth of a change is matched, and is gone within hours.
-    if (!start || parameter === 'temperature') continue;
+    const { afterChange } = parameterInfo(parameter);
+    if (!start || afterChange === 'as-it-was') continue;
     const since = dilutions.filter((d) => d.at > start.takenAt);
     if (since.length === 0) continue;
     let { value } = start;
@@ -185,7 +185,7 @@ export function carry(
     for (const change of since) {
       const { share, poured, rain, rise } = change;
       if (rise) {
-        if (parameter === 'ph') {
+        if (afterChange === 'as-ph') {
           if (!rise.alkalinity) continue;
           const told = phAfterDose(bufferedAt(value, kept, dilutions, change.at), rise);
           if (!told) {
@@ -203,9 +203,9 @@ export function carry(
         continue;
       }
       // An unknown share of rain leaves what it can only thin.
-      if (share === null && rain && parameter !== 'ph' && parameter !== 'alkalinity') continue;
+      if (share === null && rain && afterChange !== 'as-ph' && parameter !== 'alkalinity') continue;
       const into = poured?.[parameter] ?? null;
-      if (share === null || poured === null || (into === null && parameter !== 'ph')) {
+      if (share === null || poured === null || (into === null && afterChange !== 'as-ph')) {
         lost ??= pastBecause(change, false);
         isWhole = false;
         break;
@@ -213,7 +213,7 @@ export function carry(
       left *= 1 - share.best;
       // Beyond that it claims nothing, but what is bad is still carried on.
       if (1 - left > mostCarried + 1e-9) lost ??= pastBecause(change, true);
-      if (parameter === 'ph') {
+      if (afterChange === 'as-ph') {
         const told = phIsTold(bufferedAt(value, kept, dilutions, change.at), poured, share);
         if (!told) {
           lost ??= pastBecause(change, false);
@@ -229,22 +229,19 @@ export function carry(
   return done;
 }
 
+/** What a dose of known weight can lift. */
+const lifted = [
+  'ammonia',
+  'alkalinity',
+  'hardness',
+  'chloride',
+  'nitrate',
+] as const satisfies readonly (ParameterId & keyof DeedEffect)[];
+
 /** How much a dose lifted a figure; null where it left it alone. */
 function risen(rise: DeedEffect, parameter: ParameterId): Interval | null {
-  switch (parameter) {
-    case 'ammonia':
-    case 'alkalinity':
-    case 'hardness':
-    case 'chloride':
-    case 'nitrate':
-      return rise[parameter] ?? null;
-    case 'nitrite':
-    case 'ph':
-    case 'temperature':
-    case 'potassium':
-    case 'rock-carbonate':
-      return null;
-  }
+  const what = lifted.find((p) => p === parameter);
+  return (what && rise[what]) ?? null;
 }
 
 /** A pH with the KH that was carried up to the same instant. */

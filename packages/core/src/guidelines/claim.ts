@@ -1,4 +1,4 @@
-import type { ParameterId } from '../parameters/parameter';
+import { type ParameterId, parameterInfo } from '../parameters';
 import type { Water } from '../waters/water';
 import { stockGrams, stockNow } from '../remedies/stock-count';
 import type { Deed } from '../remedies/deed';
@@ -28,7 +28,7 @@ function denselyStocked({ water, deeds = [] }: ClaimGiven): boolean {
 
 /**
  * Days for which a reading may be part of the claim that all is well. A test may be done less often; the claim does
- * not hold longer. Common practice; for streams, temperature, chloride and potassium Hedge Lamp's own.
+ * not hold longer. Common practice; for streams Hedge Lamp's own.
  */
 export function claimDays(given: ClaimGiven, parameter: ParameterId): number {
   const { water, hasAnimals, swings } = given;
@@ -41,17 +41,9 @@ export function claimDays(given: ClaimGiven, parameter: ParameterId): number {
       if (water.kind === 'standing') return denselyStocked(given) ? 1 : 2;
       return water.cycling ? 2 : 14;
     case 'ph':
-      return swings ? 1 : 14;
-    case 'alkalinity':
-    case 'temperature':
-      return 14;
-    case 'nitrate':
-      return 30;
-    case 'hardness':
-    case 'chloride':
-    case 'potassium':
-    case 'rock-carbonate':
-      return 60;
+      return swings ? 1 : parameterInfo(parameter).claimDays;
+    default:
+      return parameterInfo(parameter).claimDays;
   }
 }
 

@@ -2,7 +2,7 @@ import { chemistryInfo } from '../color';
 import { bottleState } from '../methods';
 import type { Kit, MethodBook } from '../methods';
 import { type Interval, fromWire, interval } from '../quantity';
-import { type ParameterId, measuredIds, parameters } from '../parameters';
+import { type ParameterId, measuredIds, parameterInfo } from '../parameters';
 import { type Reading, phOfPair } from '../readings';
 import { cardFor } from '../readings/interpret';
 import { canonicalUnit, convert } from '../quantity';
@@ -67,7 +67,7 @@ export function bottleOf(
 /** The first step of the card that a reading was made with, canonical; what a usual card first shows where no card is known. */
 export function firstStepOf(reading: Reading, book: MethodBook): number {
   const { parameter, methodId, methodVersion, entered } = reading;
-  const { kind, trace } = parameters[parameter];
+  const { kind, trace } = parameterInfo(parameter);
   const method = methodId === null ? undefined : book.find(methodId, methodVersion);
   const card =
     (entered.how === 'card' ? book.card(entered.cardId, entered.cardVersion) : undefined) ??
@@ -75,7 +75,7 @@ export function firstStepOf(reading: Reading, book: MethodBook): number {
       ? cardFor(method, parameter)
       : undefined);
   const dilution = 'dilution' in entered ? (entered.dilution ?? 1) : 1;
-  if (card && chemistryInfo[card.chemistry].kind === kind && card.values[0] === 0 && card.values.length > 1)
+  if (card && chemistryInfo(card.chemistry).kind === kind && card.values[0] === 0 && card.values.length > 1)
     return dilution * convert(card.values[1]!, kind, card.unit, canonicalUnit(kind));
   return dilution * (trace ?? 0);
 }

@@ -1,5 +1,5 @@
 import { FieldError } from '../quantity';
-import type { ParameterId } from '../parameters/parameter';
+import type { ParameterId } from '../parameters';
 import {
   type Deed,
   type DeedKind,

@@ -1,4 +1,4 @@
-import { type ParameterId, parameters } from '../parameters';
+import { type ParameterId, parameterInfo } from '../parameters';
 import type { EffectiveReading } from './effective';
 import type { PastMaker } from './events';
 
@@ -27,6 +27,6 @@ export function isFilterReady(
   return waste.every((parameter) => {
     const newest = read.get(parameter);
     if (!newest || newest.takenAt <= readyAt) return true;
-    return newest.value !== null && newest.value.best < parameters[parameter].trace!;
+    return newest.value !== null && newest.value.best < parameterInfo(parameter).trace!;
   });
 }

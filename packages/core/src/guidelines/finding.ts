@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { type Interval, formatReading } from '../quantity';
-import { ParameterIdSchema } from '../parameters/parameter';
+import { ParameterIdSchema } from '../parameters';
 import { ProposalSchema } from '../remedies/plan/proposal';
 import type { Verdict } from './judge';
 import { StatusSchema, statusWord } from '../limits/status';

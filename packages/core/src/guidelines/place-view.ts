@@ -1,4 +1,4 @@
-import type { ParameterId } from '../parameters/parameter';
+import type { ParameterId } from '../parameters';
 import { measuredIds } from '../parameters';
 import type { Water } from '../waters';
 import type { Latest } from './figure';

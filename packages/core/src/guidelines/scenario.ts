@@ -1,6 +1,6 @@
 import { canonicalUnit, parseRange, toCanonical, toWire, interval } from '../quantity';
 import { type DoubtId, type Reading, isVoid } from '../readings';
-import { type ParameterId, measuredIds, parameters } from '../parameters';
+import { type ParameterId, measuredIds, parameterInfo, knownIds } from '../parameters';
 import type { Deed, DeedAmount, DeedKind } from '../remedies';
 import type { KitBottle } from '../methods';
 import { type StockGroupId } from '../limits';
@@ -75,7 +75,7 @@ const usualUnit: Partial<Record<ParameterId, string>> = {
 function readingOf(parameter: ParameterId, read: Read, n: number): Reading {
   const said: ReadSaid = typeof read === 'string' ? { says: read } : read;
   const [, text, unitSaid] = /^(.*?)\s*((?:mg\/L|°d|°[CF]|meq|mmol).*)?$/.exec(said.says) ?? [];
-  const { kind, trace } = parameters[parameter];
+  const { kind, trace } = parameterInfo(parameter);
   const unit = unitSaid ?? usualUnit[parameter] ?? canonicalUnit(kind);
   const none = text === 'none' || isVoid(said.doubts ?? []);
   const value = parseRange(none ? '0' : (text ?? ''), 'says', {
@@ -120,10 +120,15 @@ function readingOf(parameter: ParameterId, read: Read, n: number): Reading {
   };
 }
 
-const latestOf = (read: Partial<Record<ParameterId, Read>>, from: number) =>
+const latestOf = (
+  read: Partial<Record<ParameterId, Read>>,
+  from: number,
+): Partial<Record<ParameterId, Reading>> =>
   Object.fromEntries(
-    Object.entries(read).map(([p, r], k) => [p, readingOf(p as ParameterId, r, from + k)]),
-  ) as Partial<Record<ParameterId, Reading>>;
+    knownIds()
+      .flatMap((p) => (read[p] === undefined ? [] : [{ p, said: read[p] }]))
+      .map(({ p, said }, k) => [p, readingOf(p, said, from + k)]),
+  );
 
 const waterOf = (more: object): Water => ({
   ...WaterDraftSchema.parse({ id: waterId, name: 'Made-up water', netLiters: 100, ...more }),

@@ -3,7 +3,7 @@ import { type Interval, FieldError, fromWire, interval } from '../quantity';
 import { type Reading, bleachDilution, interpret, worthRepeating } from '../readings';
 import { judge } from './judge';
 import type { Band } from '../limits/limit';
-import { midSentence } from '../parameters/parameter';
+import { midSentence } from '../parameters';
 
 /** A test that would narrow a figure. */
 export interface Narrowing {

@@ -1,11 +1,10 @@
 import { type Interval, canonicalUnit, convertInterval, formatReading, point } from '../quantity';
-import type { Water } from '../waters';
+import { type Water, chosenUnit } from '../waters';
 import { type Subject, subjectKind } from '../limits/subject';
 
 /** The unit in which a water's keeper sees a subject; shares are seen in percent. */
 export function displayUnit(water: Pick<Water, 'units'>, subject: Subject): string {
-  const kind = subjectKind(subject);
-  return kind === 'share' ? '%' : water.units[kind as 'ph'];
+  return chosenUnit(water.units, subjectKind(subject));
 }
 
 /** A canonical value in the keeper's unit. */

@@ -1,4 +1,4 @@
-import type { ParameterId } from '../parameters/parameter';
+import type { ParameterId } from '../parameters';
 import type { DeedKind } from '../remedies/deed';
 import { type SignId, signLabel } from '../remedies/sign-id';
 

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { WireIntervalSchema } from '../wire';
 import { WorkingsSchema, canonicalUnit, convert, toWire } from '../quantity';
-import { type ParameterId, measuredIds, parameters } from '../parameters';
+import { type ParameterId, measuredIds, parameterInfo, hasAmount } from '../parameters';
 import { type DueTest, DueTestSchema, dueTests } from '../schedule';
 import { type Plan, PlanSchema, type PlanGiven, planOf } from '../remedies';
 import { stockGroupLabel } from '../limits';
@@ -24,6 +24,7 @@ import {
   parameterOf,
   subjectKind,
   subjectLabel,
+  subjectIds,
 } from '../limits/subject';
 import { planGivenOf } from './plan-given';
 import { cannotShow, vitalRows } from './vital-row';
@@ -212,17 +213,8 @@ function isShown(facts: Facts, subject: Subject, vital: readonly ParameterId[]):
     return facts.water.kind !== 'source' && (!several || facts.figure(subject) !== undefined);
   if (isComputed(subject)) return facts.figure(subject) !== undefined && facts.limits(subject).length > 0;
   if (facts.figure(subject) !== undefined) return true;
-  return several ? vital.includes(subject) : parameters[subject].routine;
+  return several ? vital.includes(subject) : parameterInfo(subject).routine;
 }
-
-const shownSubjects: readonly Subject[] = [
-  'free-ammonia',
-  ...measuredIds(),
-  'epa-month',
-  'epa-hour',
-  'epa-hour-trout',
-  'nitrite-for-chloride',
-];
 
 interface Judged {
   readonly places: readonly Facts[];
@@ -308,7 +300,8 @@ export function today(given: FactsGiven, putOff: PlanGiven['putOff'] = []): Toda
   const { places, findings, standing } = judged(given);
   const gauges = places.flatMap((facts) => {
     const vital = vitalRows(facts).map((v) => v.parameter);
-    return shownSubjects
+    return subjectIds()
+      .filter((subject) => isComputed(subject) || hasAmount(subject))
       .filter((subject) => isShown(facts, subject, vital))
       .map((subject) => {
         const figure = facts.figure(subject);

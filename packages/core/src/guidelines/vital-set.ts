@@ -1,5 +1,5 @@
 import type { Interval } from '../quantity';
-import { type ParameterId, measuredIds } from '../parameters';
+import { type ParameterId, measuredIds, parameterInfo } from '../parameters';
 import { isInvertebrate } from '../limits';
 import type { Facts } from './facts';
 import { appliedLimits } from './applied-limits';
@@ -57,9 +57,12 @@ export function vitalSet(facts: Facts): ParameterId[] {
   const { water, hasAnimals, animals } = facts;
   if (water.kind === 'source') return ['ammonia', 'nitrate', 'ph', 'alkalinity'];
   if (water.kind === 'stream') {
-    const listed = new Set(subjectIds.filter((s) => appliedLimits(s, water).length > 0).map(parameterOf));
-    // Chloride has no test of ours, and few streams are salted: it is judged where it was read.
-    return measuredIds().filter((p) => listed.has(p) && p !== 'chloride');
+    const listed = new Set(
+      subjectIds()
+        .filter((s) => appliedLimits(s, water).length > 0)
+        .map(parameterOf),
+    );
+    return measuredIds().filter((p) => listed.has(p) && parameterInfo(p).vital);
   }
   if (!hasAnimals) return [];
   const vital: ParameterId[] = ['ammonia'];

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { FieldError } from '../quantity/field-error';
 import { fromCanonical, toCanonical, unitOf } from '../quantity/units';
-import { parameters } from '../parameters/parameter';
+import { parameterInfo } from '../parameters';
 import { type Status, severity } from './status';
 import { SubjectSchema, type Subject, isComputed, subjectKind, subjectLabel } from './subject';
 
@@ -51,7 +51,7 @@ const word: Readonly<Record<Graded, string>> = { watch: 'Watch', act: 'Act', urg
 /** What a figure of this subject can be at all, in the unit of the limit. */
 function possibleIn(subject: Subject, unit: string): readonly [low: number, high: number] {
   if (isComputed(subject)) return [0, Infinity];
-  const { kind, possible } = parameters[subject];
+  const { kind, possible } = parameterInfo(subject);
   return [fromCanonical(possible[0], kind, unit), fromCanonical(possible[1], kind, unit)];
 }
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import type { QuantityKind } from '../quantity/units';
-import { type ParameterId, parameterIds, parameters } from '../parameters/parameter';
+import type { Kind, QuantityKind } from '../quantity/units';
+import { type ParameterId, ParameterIdSchema, knownIds, parameterInfo } from '../parameters';
 
 /** What is judged though nobody measures it: worked out from several readings. */
 export const computedSubjects = {
@@ -12,26 +12,29 @@ export const computedSubjects = {
 } as const satisfies Record<string, { label: string; kind: QuantityKind }>;
 export type ComputedSubject = keyof typeof computedSubjects;
 
-export const subjectIds = [
+/** Everything that can be judged now, in the order of every list: what is measured, and what is computed from it. */
+export const subjectIds = (): Subject[] => [
   'free-ammonia',
-  ...parameterIds,
+  ...knownIds(),
   'epa-month',
   'epa-hour',
   'epa-hour-trout',
   'nitrite-for-chloride',
-] as const;
+];
 
-/** What can be judged: everything measured, and what is computed from it. */
-export const SubjectSchema = z.enum(subjectIds, { error: 'Choose what the limit is for.' });
+const computedIds = Object.keys(computedSubjects) as [ComputedSubject, ...ComputedSubject[]];
+export const SubjectSchema = z.union([z.enum(computedIds), ParameterIdSchema], {
+  error: 'Choose what the limit is for.',
+});
 export type Subject = z.infer<typeof SubjectSchema>;
 
 export const isComputed = (subject: Subject): subject is ComputedSubject => subject in computedSubjects;
 
 export const subjectLabel = (subject: Subject): string =>
-  isComputed(subject) ? computedSubjects[subject].label : parameters[subject].label;
+  isComputed(subject) ? computedSubjects[subject].label : parameterInfo(subject).label;
 
-export const subjectKind = (subject: Subject): QuantityKind =>
-  isComputed(subject) ? computedSubjects[subject].kind : parameters[subject].kind;
+export const subjectKind = (subject: Subject): Kind =>
+  isComputed(subject) ? computedSubjects[subject].kind : parameterInfo(subject).kind;
 
 /** The measured parameter that a subject speaks of first: where the next test is due. */
 export const parameterOf = (subject: Subject): ParameterId => {

@@ -1,7 +1,7 @@
 import { type Card } from '../color/card';
 import { chemistryInfo } from '../color/reagent-chemistry';
-import { FieldError, unitOf } from '../quantity';
-import { type ParameterId, parameters } from '../parameters/parameter';
+import { FieldError, kindName, unitOf } from '../quantity';
+import { type ParameterId, parameterInfo } from '../parameters';
 import { type Method, MethodSchema, type Step } from './method';
 
 /** What is wrong with a method: where, as a path into the document, and why. */
@@ -83,10 +83,8 @@ function branchFaults({ steps }: Method): MethodFault[] {
 
 const addsReagent = (step: Step) => ['drop', 'powder', 'packet', 'count-to-turn'].includes(step.do);
 
-/** The dyes of ammonia, nitrite and nitrate grow for minutes; an indicator turns at once. Common practice. */
 const growsSlowly = (result: Method['result']): boolean =>
-  (result.by === 'card' || result.by === 'wheel') &&
-  ['ammonia', 'nitrite', 'nitrate'].includes(chemistryInfo[result.card.chemistry].kind);
+  (result.by === 'card' || result.by === 'wheel') && chemistryInfo(result.card.chemistry).grows;
 
 /** What is known on every way to a step: filled or not, and how long it stood since the last reagent. */
 interface SoFar {
@@ -179,7 +177,7 @@ function endFaults({ steps, result }: Method): MethodFault[] {
 
 function unitFault(parameter: ParameterId, unit: string, path: string): MethodFault[] {
   try {
-    unitOf(parameters[parameter].kind, unit, path);
+    unitOf(parameterInfo(parameter).kind, unit, path);
     return [];
   } catch (error) {
     if (!(error instanceof FieldError)) throw error;
@@ -197,11 +195,11 @@ function cardFaults(card: Card, parameter: ParameterId, path: string): MethodFau
         message: `Swatch ${k + 2} (${value}) must be more than swatch ${k + 1} (${before}): the values of a card rise.`,
       });
   });
-  const { kind, label } = chemistryInfo[card.chemistry];
-  if (kind !== parameters[parameter].kind)
+  const { kind, label } = chemistryInfo(card.chemistry);
+  if (kind !== parameterInfo(parameter).kind)
     faults.push({
       path: `${path}.chemistry`,
-      message: `${label} shows ${kind}, not ${parameters[parameter].label}. Choose another chemistry.`,
+      message: `${label} shows ${kindName(kind)}, not ${parameterInfo(parameter).label}. Choose another chemistry.`,
     });
   return faults;
 }
@@ -218,7 +216,7 @@ function resultFaults({ result, parameter }: Method): MethodFault[] {
           : [
               {
                 path: `result.pads.${k}.parameter`,
-                message: `Two pads of this strip show ${parameters[p].label}.`,
+                message: `Two pads of this strip show ${parameterInfo(p).label}.`,
               },
             ],
       );
@@ -228,7 +226,7 @@ function resultFaults({ result, parameter }: Method): MethodFault[] {
           : [
               {
                 path: 'parameter',
-                message: `A strip goes by its first pad, ${parameters[result.pads[0]!.parameter].label}.`,
+                message: `A strip goes by its first pad, ${parameterInfo(result.pads[0]!.parameter).label}.`,
               },
             ];
       return [

@@ -1,11 +1,10 @@
 import { z } from 'zod';
+import { type HazardId, hazardIds } from '../parameters';
 
 /** What a reagent can do to somebody. All wordings: common practice; the kit's own sheet wins. */
-export const hazardIds = ['acid', 'caustic', 'bleach', 'mercury', 'spirit', 'powder', 'dye'] as const;
 export const HazardIdSchema = z.enum(hazardIds, {
   error: `Choose the hazard: ${hazardIds.join(', ')}.`,
 });
-export type HazardId = z.infer<typeof HazardIdSchema>;
 
 export interface Hazard {
   readonly id: HazardId;

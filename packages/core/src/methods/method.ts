@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { CardSchema } from '../color/card';
 import { TurnIndicatorSchema } from '../color/titration-turn';
-import { ParameterIdSchema } from '../parameters/parameter';
+import { ParameterIdSchema } from '../parameters';
 import { HazardIdSchema } from './hazard';
 
 /** How much hangs on a step: a critical one ruins the test when it is skipped, a forgiving one hardly moves it. */

@@ -1,4 +1,4 @@
-import { scalesWithDilution } from '../parameters/parameter';
+import { scalesWithDilution } from '../parameters';
 import type { Method } from './method';
 
 /**

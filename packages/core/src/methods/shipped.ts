@@ -7,6 +7,7 @@ import { nitriteOneBottle, nitritePowder, nitriteTwoBottles } from './nitrite';
 import { penPh, penTemperature } from './pen';
 import { phHigh, phLow, phWide } from './ph-cards';
 import { potassiumTurbidity } from './potassium';
+import { methodsOfParameters } from './of-parameters';
 import { carbonateInRock } from './rock-acid';
 import { fivePadStrip } from './strip';
 import { alkalinityTitration, hardnessTitration } from './titrations';
@@ -33,4 +34,5 @@ export const shippedMethods: readonly Method[] = [
   potassiumTurbidity,
   fivePadStrip,
   carbonateInRock,
+  ...methodsOfParameters,
 ];

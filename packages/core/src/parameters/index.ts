@@ -1,1 +1,6 @@
+export * from './known-parameters';
+export * from './own-parameter';
 export * from './parameter';
+export * from './parameter-id';
+export * from './registry';
+export * from './way-to-read';

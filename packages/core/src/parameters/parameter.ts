@@ -1,104 +1,58 @@
-import { z } from 'zod';
-import { type QuantityKind, toCanonical } from '../quantity';
+import type { Kind } from '../quantity';
+import type { WayToRead } from './way-to-read';
 
-/** What is measured. The order is the order of every list of parameters. */
-export const parameterIds = [
-  'ammonia',
-  'nitrite',
-  'nitrate',
-  'ph',
-  'alkalinity',
-  'hardness',
-  'temperature',
-  'chloride',
-  'potassium',
-  'rock-carbonate',
-] as const;
+/** What becomes of a figure when a known share of the water is changed: it mixes, it goes as pH does, or nothing is told. */
+export type AfterChange = 'mixes' | 'as-ph' | 'as-it-was';
 
-export const ParameterIdSchema = z.enum(parameterIds, {
-  error: `Choose what was measured: ${parameterIds.join(', ')}.`,
-});
-export type ParameterId = z.infer<typeof ParameterIdSchema>;
-
-export interface Parameter {
-  readonly id: ParameterId;
+/** What can be measured, with all that follows from it elsewhere: units, forms, lists, order, claims. */
+export interface Parameter<Id extends string = string> {
+  readonly id: Id;
   /** Name in the words of the interface. */
   readonly label: string;
-  readonly kind: QuantityKind;
+  readonly kind: Kind;
+  /** The unit in which a new water shows it. */
+  readonly usualUnit: string;
   /** What can be at all, in the canonical unit; a figure outside is a slip of the finger. */
   readonly possible: readonly [low: number, high: number];
   /** What "trace" reaches up to, in the canonical unit: the lowest step that a usual card shows (common practice). */
   readonly trace?: number;
+  /** True where 0 means none of it: doubts then widen by shares, and a chart begins there. */
+  readonly startsAtZero: boolean;
+  /** True for what halves when the sample is diluted to twice its volume. */
+  readonly dilutes: boolean;
+  readonly afterChange: AfterChange;
   /** False for what only some keepers measure: it is not called missing where it was never read. */
   readonly routine: boolean;
+  /** True for what can kill unseen within days, so that Clear may have to wait for it. */
+  readonly vital: boolean;
+  /** How soon it hurts animals: what has the lower rank is tested first. Common practice. */
+  readonly danger: number;
+  /** Days for which a reading may speak for a settled tank. */
+  readonly claimDays: number;
+  /** Digits after the point that a chart or a list shows at most, in the usual unit. */
+  readonly decimals: number;
+  /** Ways to read it that need no more than numbers to describe; a method is made of each. */
+  readonly read: readonly WayToRead[];
+  /** Published source of what is written here, or "common practice". */
+  readonly source: string;
 }
 
-/** True for what has an amount that can be judged and drawn over time. */
-export const hasAmount = (id: ParameterId): boolean => parameters[id].kind !== 'presence';
-/** True for what halves when the sample is diluted to twice its volume; pH and temperature do not. */
-export const scalesWithDilution = (id: ParameterId): boolean =>
-  !['ph', 'temperature', 'presence'].includes(parameters[id].kind);
+/** A concentration that mixes, dilutes and starts at zero, as most of them do. */
+export const dissolved = {
+  startsAtZero: true,
+  dilutes: true,
+  afterChange: 'mixes',
+  routine: false,
+  vital: false,
+  claimDays: 60,
+  decimals: 2,
+  read: [],
+} as const satisfies Partial<Parameter>;
 
-/** The parameters that have an amount, in the order of every list. */
-export const measuredIds = (): ParameterId[] => parameterIds.filter(hasAmount);
-
-/** Bounds: pH by definition; −2 to 50 °C liquid water with fish in it; the others far beyond any kept water. */
-export const parameters: Readonly<Record<ParameterId, Parameter>> = {
-  ammonia: {
-    id: 'ammonia',
-    label: 'Total ammonia',
-    kind: 'ammonia',
-    possible: [0, 1000],
-    trace: 0.25,
-    routine: true,
-  },
-  nitrite: {
-    id: 'nitrite',
-    label: 'Nitrite',
-    kind: 'nitrite',
-    possible: [0, 1000],
-    trace: toCanonical(0.25, 'nitrite', 'mg/L NO2'),
-    routine: true,
-  },
-  nitrate: {
-    id: 'nitrate',
-    label: 'Nitrate',
-    kind: 'nitrate',
-    possible: [0, 2000],
-    trace: toCanonical(5, 'nitrate', 'mg/L NO3'),
-    routine: true,
-  },
-  ph: { id: 'ph', label: 'pH', kind: 'ph', possible: [0, 14], routine: true },
-  alkalinity: {
-    id: 'alkalinity',
-    label: 'KH (alkalinity)',
-    kind: 'alkalinity',
-    possible: [0, 50],
-    routine: true,
-  },
-  hardness: { id: 'hardness', label: 'GH (hardness)', kind: 'hardness', possible: [0, 50], routine: true },
-  temperature: {
-    id: 'temperature',
-    label: 'Temperature',
-    kind: 'temperature',
-    possible: [-2, 50],
-    routine: true,
-  },
-  // Sea water carries about 19,400 mg/L; fresh water far less.
-  chloride: { id: 'chloride', label: 'Chloride', kind: 'chloride', possible: [0, 20_000], routine: false },
-  potassium: { id: 'potassium', label: 'Potassium', kind: 'potassium', possible: [0, 2000], routine: false },
-  'rock-carbonate': {
-    id: 'rock-carbonate',
-    label: 'Carbonate in rock',
-    kind: 'presence',
-    possible: [0, 1],
-    routine: false,
-  },
-};
-
-/** The name without what explains it: "KH" for "KH (alkalinity)". */
-export const shortName = (id: ParameterId): string => parameters[id].label.replace(/ \(.*\)$/, '');
-
-/** A label within a sentence: "total ammonia", but still "pH" and "KH". */
-export const midSentence = (label: string): string =>
-  label.replace(/^[A-Z](?=[a-z ])/, (c) => c.toLowerCase());
+/** A gas that air gives and takes within hours: a change of water tells nothing about it, nor does diluting. */
+export const gas = {
+  ...dissolved,
+  dilutes: false,
+  afterChange: 'as-it-was',
+  claimDays: 1,
+} as const satisfies Partial<Parameter>;

@@ -6,13 +6,15 @@ export const atomicWeight = {
   O: 15.999,
   Na: 22.99,
   Mg: 24.305,
+  P: 30.974,
   S: 32.06,
   Cl: 35.45,
   K: 39.098,
   Ca: 40.078,
+  Fe: 55.845,
 } as const;
 
-const { H, C, N, O, Na, Mg, S, Cl, K, Ca } = atomicWeight;
+const { H, C, N, O, Na, Mg, P, S, Cl, K, Ca } = atomicWeight;
 const H2O = 2 * H + O;
 
 /** Molar masses, g/mol. */
@@ -21,7 +23,11 @@ export const molarMass = {
   N,
   Cl,
   H2O,
+  Mg,
+  P,
+  Ca,
   CO2: C + 2 * O,
+  PO4: P + 4 * O,
   HCO3: H + C + 3 * O,
   NH3: N + 3 * H,
   NH4: N + 4 * H,

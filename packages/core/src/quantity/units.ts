@@ -18,7 +18,6 @@ export type QuantityKind =
   | 'volume'
   | 'mass'
   | 'share'
-  | 'potassium'
   /** Something that is seen or not, as fizzing is; it has no amount. */
   | 'presence';
 
@@ -43,8 +42,20 @@ const milligramsPerGrain = 64.79891;
 const litersPerUsGallon = 3.785411784;
 const litersPerImperialGallon = 4.54609;
 
+/**
+ * A kind that no formula of the core computes with: its name, as “units convert within phosphate”, and its units, of
+ * which the first is canonical (factor 1, no offset).
+ */
+export interface PlainKind {
+  readonly name: string;
+  readonly units: readonly Unit[];
+}
+
+/** What a figure is a figure of: one that formulas know by name, or one that tells its units itself. */
+export type Kind = QuantityKind | PlainKind;
+
 /** A concentration in mg/L, and its second name in ppm: the same figure in fresh water, whose density is near 1. */
-const milligrams = (basis: string, factor: number, of: string): Unit[] => [
+export const milligrams = (basis: string, factor: number, of: string): Unit[] => [
   { id: `mg/L ${basis}`, factor, meaning: `milligrams per liter, ${of}` },
   {
     id: `ppm ${basis}`,
@@ -134,7 +145,6 @@ export const units: Readonly<Record<QuantityKind, readonly Unit[]>> = {
     { id: 'oz', factor: 28.349523125, meaning: 'ounces' },
     { id: 'lb', factor: 453.59237, meaning: 'pounds' },
   ],
-  potassium: milligrams('K', 1, 'as the ion potassium'),
   presence: [{ id: 'seen', factor: 1, meaning: 'seen or not seen' }],
   share: [
     { id: 'part of 1', factor: 1, meaning: 'a share of the whole, 0 to 1' },
@@ -142,41 +152,52 @@ export const units: Readonly<Record<QuantityKind, readonly Unit[]>> = {
   ],
 };
 
+export const kindName = (kind: Kind): string => (typeof kind === 'string' ? kind : kind.name);
+
+/** The units of a kind; the first is canonical. */
+export const unitsOf = (kind: Kind): readonly Unit[] => (typeof kind === 'string' ? units[kind] : kind.units);
+
 /** The unit in which the core computes this kind. */
-export const canonicalUnit = (kind: QuantityKind): string => units[kind][0]!.id;
+export const canonicalUnit = (kind: Kind): string => unitsOf(kind)[0]!.id;
 
 /**
  * @throws FieldError `across-kinds` when the unit belongs to another kind, `unknown-unit` when to none.
  */
-export function unitOf(kind: QuantityKind, id: string, field = 'unit'): Unit {
-  const unit = units[kind].find((u) => u.id === id);
+export function unitOf(kind: Kind, id: string, field = 'unit'): Unit {
+  const unit = unitsOf(kind).find((u) => u.id === id);
   if (unit) return unit;
   const other = (Object.keys(units) as QuantityKind[]).find((k) => units[k].some((u) => u.id === id));
-  const known = units[kind].map((u) => u.id).join(', ');
+  const known = unitsOf(kind)
+    .map((u) => u.id)
+    .join(', ');
   if (other)
     throw new FieldError(
       'across-kinds',
       field,
-      `${id} measures ${other}, not ${kind}. Use one of: ${known}.`,
+      `${id} measures ${other}, not ${kindName(kind)}. Use one of: ${known}.`,
     );
-  throw new FieldError('unknown-unit', field, `“${id}” is no unit of ${kind}. Use one of: ${known}.`);
+  throw new FieldError(
+    'unknown-unit',
+    field,
+    `“${id}” is no unit of ${kindName(kind)}. Use one of: ${known}.`,
+  );
 }
 
 /** Converts a value to the canonical unit of its kind. */
-export function toCanonical(value: number, kind: QuantityKind, from: string): number {
+export function toCanonical(value: number, kind: Kind, from: string): number {
   const unit = unitOf(kind, from);
   return value * unit.factor + (unit.offset ?? 0);
 }
 
 /** Converts a canonical value to a unit of its kind. */
-export function fromCanonical(value: number, kind: QuantityKind, to: string): number {
+export function fromCanonical(value: number, kind: Kind, to: string): number {
   const unit = unitOf(kind, to);
   return (value - (unit.offset ?? 0)) / unit.factor;
 }
 
 /** Converts within a kind. All scales rise together, so ends map to ends. */
-export const convert = (value: number, kind: QuantityKind, from: string, to: string): number =>
+export const convert = (value: number, kind: Kind, from: string, to: string): number =>
   from === to ? value : fromCanonical(toCanonical(value, kind, from), kind, to);
 
-export const convertInterval = (i: Interval, kind: QuantityKind, from: string, to: string): Interval =>
+export const convertInterval = (i: Interval, kind: Kind, from: string, to: string): Interval =>
   mapIncreasing(i, (x) => convert(x, kind, from, to));

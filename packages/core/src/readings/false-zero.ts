@@ -1,6 +1,6 @@
 import { type Interval, fromWire, overlap, point } from '../quantity';
 import { type WireInterval } from '../wire';
-import type { ParameterId } from '../parameters/parameter';
+import type { ParameterId } from '../parameters';
 
 /** A reading of the same water, as the history knows it. Canonical units. */
 export interface Before {

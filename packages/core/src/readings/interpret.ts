@@ -11,7 +11,6 @@ import {
 import {
   FieldError,
   type Interval,
-  type QuantityKind,
   type Workings,
   canonicalUnit,
   convert,
@@ -25,7 +24,7 @@ import {
 } from '../quantity';
 import { type DoubtId, doubts, isVoid, widenByDoubts } from './doubt';
 import type { Entered } from './entered';
-import { type ParameterId, parameters } from '../parameters/parameter';
+import { type ParameterId, parameterInfo } from '../parameters';
 
 export interface Interpretation {
   /** Canonical interval; null when the entry tells nothing. */
@@ -139,20 +138,20 @@ function cardRead(
   const ofMethod = method && cardFor(method, parameter);
   if (ofMethod?.id === entered.cardId) return ofMethod;
   const own = book.card(entered.cardId, entered.cardVersion);
-  if (own && (!method || ofMethod) && chemistryInfo[own.chemistry].kind === parameters[parameter].kind)
+  if (own && (!method || ofMethod) && chemistryInfo(own.chemistry).kind === parameterInfo(parameter).kind)
     return own;
   return method ? undefined : cardOf(entered.cardId);
 }
 
 function observe(observation: Observation, method: Method | null, book: MethodBook): Raw {
   const { parameter, entered } = observation;
-  const { kind, possible } = parameters[parameter];
+  const { kind, possible, startsAtZero } = parameterInfo(parameter);
   const wrong = (why: string) => new FieldError('wrong-entry', 'entered.how', why);
   if (method && !measures(method, parameter))
     throw new FieldError(
       'wrong-entry',
       'methodId',
-      `${method.name} measures ${parameters[method.parameter].label}, not ${parameters[parameter].label}.`,
+      `${method.name} measures ${parameterInfo(method.parameter).label}, not ${parameterInfo(parameter).label}.`,
     );
 
   switch (entered.how) {
@@ -224,14 +223,14 @@ function observe(observation: Observation, method: Method | null, book: MethodBo
       const accuracy = meter
         ? convert(meter.accuracy, kind, meter.unit, entered.unit) - convert(0, kind, meter.unit, entered.unit)
         : 0;
-      const { trace } = parameters[parameter];
+      const { trace } = parameterInfo(parameter);
       const limits = { floor: bound(possible[0]), ceiling: bound(possible[1]) };
       // A meter shows one figure; what was written down elsewhere may be a range, a limit or a word.
       if (meter) parseFigure(entered.text, 'entered.text');
       const parsed = parseRange(entered.text, 'entered.text', {
         ...limits,
         halfWidth: accuracy,
-        fromZero: isRelative(kind),
+        fromZero: startsAtZero,
         trace: trace === undefined ? undefined : bound(trace),
       });
       const value =
@@ -271,11 +270,8 @@ const isBareZero = (text: string): boolean => /^(0+|nil|none|zero|nothing)$/i.te
 function zeroUpTo(method: Method | null, parameter: ParameterId, unit: string): number | null {
   const card = method && measures(method, parameter) ? cardFor(method, parameter) : undefined;
   if (!card || card.values[0] !== 0 || card.values[1] === undefined) return null;
-  return convert(card.values[1] / 2, parameters[parameter].kind, card.unit, unit);
+  return convert(card.values[1] / 2, parameterInfo(parameter).kind, card.unit, unit);
 }
-
-/** Doubts widen by shares of the value, which mean nothing on the scales of pH and temperature. */
-const isRelative = (kind: QuantityKind): boolean => kind !== 'ph' && kind !== 'temperature';
 
 /**
  * Times the sample was diluted.
@@ -283,11 +279,11 @@ const isRelative = (kind: QuantityKind): boolean => kind !== 'ph' && kind !== 't
  */
 function dilutionOf({ entered, parameter }: Observation): number {
   const times = 'dilution' in entered ? (entered.dilution ?? 1) : 1;
-  if (times !== 1 && !isRelative(parameters[parameter].kind))
+  if (times !== 1 && !parameterInfo(parameter).dilutes)
     throw new FieldError(
       'wrong-entry',
       'entered.dilution',
-      `${parameters[parameter].label} does not scale with dilution. Measure the sample as it is.`,
+      `${parameterInfo(parameter).label} does not scale with dilution. Measure the sample as it is.`,
     );
   return times;
 }
@@ -299,7 +295,7 @@ function dilutionOf({ entered, parameter }: Observation): number {
  */
 export function interpret(observation: Observation, book: MethodBook = shippedBook): Interpretation {
   const { parameter } = observation;
-  const { kind, label, possible } = parameters[parameter];
+  const { kind, label, possible, startsAtZero } = parameterInfo(parameter);
   const method =
     observation.methodId === null ? null : methodOf(observation.methodId, observation.methodVersion, book);
   const raw = observe(observation, method, book);
@@ -307,7 +303,8 @@ export function interpret(observation: Observation, book: MethodBook = shippedBo
 
   const dilution = dilutionOf(observation);
   const undiluted = raw.value && scale(raw.value, dilution);
-  const widened = undiluted && isRelative(kind) ? widenByDoubts(undiluted, observation.doubts) : undiluted;
+  // Doubts widen by shares of the value, which mean nothing on the scales of pH and temperature.
+  const widened = undiluted && startsAtZero ? widenByDoubts(undiluted, observation.doubts) : undiluted;
   const value =
     widened && !isVoid(observation.doubts) ? convertInterval(widened, kind, raw.unit, unit) : null;
 
@@ -350,8 +347,7 @@ function wordsOf(
   raw: Raw,
   widened: Interval | null,
 ): Workings {
-  const { label, kind } = parameters[observation.parameter];
-  const relative = isRelative(kind);
+  const { label, startsAtZero } = parameterInfo(observation.parameter);
   const dilution = dilutionOf(observation);
   const words = raw.words();
   return {
@@ -377,7 +373,7 @@ function wordsOf(
       ...observation.doubts.map((id) => ({
         label: 'Doubt',
         value: doubts[id].label,
-        note: relative || doubts[id].voids ? doubts[id].effect : 'Marked; the range stays.',
+        note: startsAtZero || doubts[id].voids ? doubts[id].effect : 'Marked; the range stays.',
       })),
     ],
     sources: [method ? `${method.name}, version ${method.version}: ${method.basis}` : 'As typed'],

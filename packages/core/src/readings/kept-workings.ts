@@ -1,7 +1,7 @@
 import { type MethodBook, shippedBook } from '../methods';
 import { FieldError, type Workings, canonicalUnit, formatReading, fromWire } from '../quantity';
 import { interpret } from './interpret';
-import { parameters } from '../parameters/parameter';
+import { parameterInfo } from '../parameters';
 import type { Reading } from './reading';
 
 /**
@@ -13,7 +13,7 @@ export function workingsOfKept(reading: Reading, book: MethodBook = shippedBook)
     return interpret(reading, book).workings;
   } catch (error) {
     if (!(error instanceof FieldError)) throw error;
-    const { label, kind } = parameters[reading.parameter];
+    const { label, kind } = parameterInfo(reading.parameter);
     const value = reading.value
       ? `${formatReading(fromWire(reading.value))} ${kind === 'ph' ? '' : canonicalUnit(kind)}`.trim()
       : 'No value';

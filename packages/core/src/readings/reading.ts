@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { IdSchema, InstantSchema, WireIntervalSchema, ZoneSchema } from '../wire';
 import { DoubtIdSchema } from './doubt';
 import { EnteredSchema } from './entered';
-import { ParameterIdSchema } from '../parameters/parameter';
+import { ParameterIdSchema } from '../parameters';
 
 /** How the sample was taken. Common practice: below the surface, or from the outlet, where ammonia is highest. */
 export const drawnFroms = ['below-surface', 'outlet', 'surface', 'other'] as const;

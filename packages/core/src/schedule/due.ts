@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Status } from '../limits/status';
-import { type ParameterId, ParameterIdSchema, parameters } from '../parameters';
+import { type ParameterId, ParameterIdSchema, parameterInfo, knownParameters } from '../parameters';
 import { type Reading } from '../readings';
 import type { Deed } from '../remedies';
 import type { Water } from '../waters';
@@ -82,8 +82,8 @@ export function dueTests(
 ): DueTest[] {
   const due: DueTest[] = [];
   const push = (parameter: ParameterId, dueAt: number, why: string) =>
-    due.push({ parameter, label: parameters[parameter].label, dueAt, why, place: '', placeId: null });
-  for (const { id, routine } of Object.values(parameters)) {
+    due.push({ parameter, label: parameterInfo(parameter).label, dueAt, why, place: '', placeId: null });
+  for (const { id, routine } of knownParameters()) {
     if (!routine) continue;
     const cadence = cadenceDays(water, id);
     const last = latest[id];

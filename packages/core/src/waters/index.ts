@@ -1,3 +1,4 @@
 export * from './stock-entry';
 export * from './tank-volume';
 export * from './water';
+export * from './unit-choice';

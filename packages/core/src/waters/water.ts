@@ -1,10 +1,10 @@
 import { z } from 'zod';
-import { units } from '../quantity';
 import { GuidanceSchema } from '../limits/guidance';
 import { IdSchema } from '../wire/identifier';
 import { InstantSchema } from '../wire/instant';
 import { StockEntrySchema } from './stock-entry';
 import { StockGroupIdSchema, isAnimal } from '../limits/stock-group';
+import { UnitChoiceSchema } from './unit-choice';
 import { VolumeFromSchema } from './tank-volume';
 
 export const waterKinds = ['aquarium', 'pond', 'aquaponics', 'standing', 'source', 'stream'] as const;
@@ -24,29 +24,6 @@ export const waterKindInfo: Readonly<Record<WaterKind, { label: string; hint: st
   source: { label: 'Source', hint: 'Tap, well, rain or RO: what a change brings in', stocked: false },
   stream: { label: 'Stream', hint: 'Sampled, not kept', stocked: false },
 };
-
-const unitIds = (kind: keyof typeof units) => units[kind].map((u) => u.id) as [string, ...string[]];
-
-/** The units for the volume of a water; spoons and cups are for doses. */
-export const waterVolumeUnits = ['L', 'US gal', 'imp gal'] as const;
-
-/** The units in which this water's keeper wants to see figures. */
-export const UnitChoiceSchema = z
-  .object({
-    volume: z.enum(waterVolumeUnits).default('L'),
-    temperature: z.enum(unitIds('temperature')).default('°C'),
-    alkalinity: z.enum(unitIds('alkalinity')).default('°dKH'),
-    hardness: z.enum(unitIds('hardness')).default('°dGH'),
-    ammonia: z.enum(unitIds('ammonia')).default('mg/L NH3-N'),
-    nitrite: z.enum(unitIds('nitrite')).default('mg/L NO2'),
-    nitrate: z.enum(unitIds('nitrate')).default('mg/L NO3'),
-    ph: z.literal('pH').default('pH'),
-    chloride: z.enum(unitIds('chloride')).default('mg/L Cl'),
-    potassium: z.literal('mg/L K').default('mg/L K'),
-    presence: z.literal('seen').default('seen'),
-  })
-  .meta({ id: 'UnitChoice' });
-export type UnitChoice = z.infer<typeof UnitChoiceSchema>;
 
 export const SamplingPointSchema = z.object({
   id: IdSchema,

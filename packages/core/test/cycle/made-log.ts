@@ -8,7 +8,7 @@ import {
 } from '@hedge-lamp/core/cycle';
 import { convertInterval, parseRange } from '@hedge-lamp/core/quantity';
 import { type Entered, type Reading } from '@hedge-lamp/core/readings';
-import { parameters } from '@hedge-lamp/core/parameters';
+import { parameterInfo } from '@hedge-lamp/core/parameters';
 import type { Deed, DeedAmount, DeedKind } from '@hedge-lamp/core/remedies';
 
 /** Unit in which the tests write each parameter. */
@@ -25,7 +25,7 @@ export type Read = readonly [day: number, says: string];
 export type Reads = Partial<Record<ObservedId | 'temperature', readonly Read[]>>;
 
 const valueOf = (of: string, says: string) => {
-  const { kind, possible } = parameters[of as ObservedId];
+  const { kind, possible } = parameterInfo(of as ObservedId);
   return convertInterval(
     parseRange(
       says.replace('diluted', '').trim(),

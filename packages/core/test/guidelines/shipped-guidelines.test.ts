@@ -397,7 +397,7 @@ describe('the limits that ship', () => {
   it('judge every value of every subject in every kind of water, as strictly as the strictest that holds', () => {
     fc.assert(
       fc.property(
-        fc.constantFrom(...subjectIds),
+        fc.constantFrom(...subjectIds()),
         fc.constantFrom(...waterKinds),
         fc.subarray([...stockGroupIds]),
         fc.double({ min: 0, max: 500, noNaN: true }),
@@ -426,7 +426,7 @@ describe('a verdict on any interval', () => {
     fc.assert(
       fc.property(
         anyWater,
-        fc.constantFrom(...subjectIds),
+        fc.constantFrom(...subjectIds()),
         fc.array(fc.double({ min: 0, max: 60, noNaN: true }), { minLength: 5, maxLength: 5 }),
         (about, subject, ends) => {
           const bands = bandsFor(subject, waterOf(about));
@@ -469,7 +469,7 @@ describe('a verdict on any interval', () => {
     fc.assert(
       fc.property(
         anyWater,
-        fc.constantFrom(...subjectIds),
+        fc.constantFrom(...subjectIds()),
         fc.double({ min: 0, max: 100, noNaN: true }),
         (about, subject, best) => {
           const bands = bandsFor(subject, waterOf(about));

@@ -1,6 +1,6 @@
 import { type ReadSaid, type Scenario, otherWaterId } from '@hedge-lamp/core/guidelines';
 import { type Status } from '@hedge-lamp/core/limits';
-import type { ParameterId } from '@hedge-lamp/core/parameters';
+import { type ParameterId, knownIds } from '@hedge-lamp/core/parameters';
 import type { DeedAmount } from '@hedge-lamp/core/remedies';
 import type { StockGroupId } from '@hedge-lamp/core/limits';
 
@@ -23,9 +23,12 @@ const minutes = (n: number) => n / 60;
 
 /** The same readings, some days ago. */
 function aged(reads: Reads, daysAgo: number): Reads {
-  return Object.fromEntries(
-    Object.entries(reads).map(([p, r]) => [p, { ...(typeof r === 'string' ? { says: r } : r), daysAgo }]),
-  );
+  const all: Reads = {};
+  for (const p of knownIds()) {
+    const r = reads[p];
+    if (r !== undefined) all[p] = { ...(typeof r === 'string' ? { says: r } : r), daysAgo };
+  }
+  return all;
 }
 const none = '0 (0–0.1)';
 /** Water C1 of the scenarios. */

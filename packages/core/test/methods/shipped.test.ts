@@ -7,6 +7,7 @@ import {
   shippedMethods,
   titrationInterval,
 } from '@hedge-lamp/core/methods';
+import {} from '@hedge-lamp/core/parameters';
 import { hazardIds, hazards } from '@hedge-lamp/core/methods';
 import fc from 'fast-check';
 

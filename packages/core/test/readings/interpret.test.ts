@@ -7,7 +7,7 @@ import {
   measures,
   workingsOfKept,
 } from '@hedge-lamp/core/readings';
-import { parameterIds } from '@hedge-lamp/core/parameters';
+import { knownIds } from '@hedge-lamp/core/parameters';
 
 const kh = (drops: number, more: Partial<Observation> = {}): Observation => ({
   parameter: 'alkalinity',
@@ -40,7 +40,7 @@ const fieldOf = (observation: Observation) => {
 describe('a method', () => {
   it('tells its own parameter and no other, whatever kind of card it has', () => {
     for (const method of shippedMethods) {
-      const told = parameterIds.filter((p) => measures(method, p));
+      const told = knownIds().filter((p) => measures(method, p));
       const wanted =
         method.result.by === 'strip' ? method.result.pads.map((p) => p.parameter) : [method.parameter];
       expect([method.id, told.sort()]).toEqual([method.id, [...wanted].sort()]);

@@ -2,7 +2,7 @@
 import { type Tube, padsOf, parameterAt } from '@hedge-lamp/core/bench';
 import type { CardMatch } from '@hedge-lamp/core/color';
 import { cardFor } from '@hedge-lamp/core/readings';
-import { parameters } from '@hedge-lamp/core/parameters';
+import { parameterInfo } from '@hedge-lamp/core/parameters';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import type { CardRef } from '../color/ColorReading.vue';
@@ -18,7 +18,7 @@ const cards = computed(() =>
   padsOf(props.tube).flatMap((pad) => {
     const parameter = parameterAt(props.tube, pad);
     const card = cardFor(props.tube.method, parameter);
-    return card ? [{ pad, card, parameter, label: parameters[parameter].label }] : [];
+    return card ? [{ pad, card, parameter, label: parameterInfo(parameter).label }] : [];
   }),
 );
 /** All pads of a strip on one photograph. */

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { generalCautions, hazardIds, hazards } from '@hedge-lamp/core/methods';
+import { generalCautions, hazards } from '@hedge-lamp/core/methods';
+import { hazardIds } from '@hedge-lamp/core/parameters';
 import { computed } from 'vue';
 import { useMethods } from '../methods/methods-store';
 import KitTabs from '../methods/KitTabs.vue';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Method } from '@hedge-lamp/core/methods';
-import { parameterIds, parameters } from '@hedge-lamp/core/parameters';
+import { knownIds, parameterInfo } from '@hedge-lamp/core/parameters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { useMediaQuery } from '@vueuse/core';
 import { computed } from 'vue';
@@ -12,9 +12,9 @@ const props = defineProps<{ run: ReturnType<typeof useRunForm> }>();
 const methods = useMethods();
 
 const rows = computed(() =>
-  parameterIds.flatMap((id) => {
+  knownIds().flatMap((id) => {
     const fitting = methods.all.filter((m) => m.parameter === id);
-    return fitting.length > 0 ? [{ id, label: parameters[id].label, fitting }] : [];
+    return fitting.length > 0 ? [{ id, label: parameterInfo(id).label, fitting }] : [];
   }),
 );
 /** On a phone the sets come first, and what they choose in a line. */

@@ -2,7 +2,7 @@ import { type Tube, enteredOf, parameterAt } from '@hedge-lamp/core/bench';
 import type { MethodBook } from '@hedge-lamp/core/methods';
 import { FieldError, type Workings } from '@hedge-lamp/core/quantity';
 import { interpret } from '@hedge-lamp/core/readings';
-import { parameters } from '@hedge-lamp/core/parameters';
+import { parameterInfo } from '@hedge-lamp/core/parameters';
 import type { UnitChoice } from '@hedge-lamp/core/waters';
 import { intervalWords } from '../readings/reading-words';
 
@@ -18,7 +18,7 @@ export function readingPreview(tube: Tube, units: UnitChoice, book: MethodBook, 
   if (!entered) return null;
   const { id: methodId, version: methodVersion } = tube.method;
   const parameter = parameterAt(tube, pad);
-  const { label } = parameters[parameter];
+  const { label } = parameterInfo(parameter);
   const before = tube.test.role === 'blank' ? 'Blank, ' : '';
   try {
     const interpretation = interpret(

@@ -14,8 +14,7 @@ import {
   unitOf,
   units,
 } from '@hedge-lamp/core/quantity';
-import { type ParameterId, parameters } from '@hedge-lamp/core/parameters';
-import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
+import { knownParameters } from '@hedge-lamp/core/parameters';
 import type { FieldErrors } from '../shell/field-errors';
 import type { Pulled, Tool, ToolField, TypedFields } from './tool';
 
@@ -58,14 +57,12 @@ export function unitsOf(field: ToolField, choice: (id: string) => string): reado
   return kind ? units[kind].map((u) => u.id) : field.unit ? [field.unit] : [];
 }
 
-/** What a new water's keeper sees, where the quantity is one of a water's. */
-const usualUnits: Readonly<Partial<Record<QuantityKind, string>>> = UnitChoiceSchema.parse({});
-
 /** The unit in force: the one chosen if the field offers it, else the usual one. */
 export function unitIn(field: ToolField, chosen: string, choice: (id: string) => string): string {
   const offered = unitsOf(field, choice);
   const kind = kindOf(field, choice);
-  const usual = field.unit ?? (kind && usualUnits[kind]);
+  const usual =
+    field.unit ?? (kind === 'volume' ? 'L' : knownParameters().find((p) => p.kind === kind)?.usualUnit);
   return [chosen, usual].find((u) => u && offered.includes(u)) ?? offered[0] ?? '';
 }
 
@@ -87,7 +84,7 @@ function read(field: ToolField, kind: QuantityKind | undefined, text: string, un
     checkInterval(convertInterval(range, kind, unit, canonicalUnit(kind)), field.id, slack);
     return range;
   }
-  const trace = kind && kind in parameters ? parameters[kind as ParameterId].trace : undefined;
+  const trace = knownParameters().find((p) => p.kind === kind)?.trace;
   const range = parseRange(text, field.id, {
     floor: 0,
     exact: field.exact ?? false,

@@ -49,8 +49,8 @@ const errors = ref<FieldErrors>({});
 const failure = ref('');
 const saving = ref(false);
 
-const chemistryOptions = reagentChemistries.map((value) => ({ value, text: chemistryInfo[value].label }));
-const kind = computed(() => chemistryInfo[form.value.chemistry].kind);
+const chemistryOptions = reagentChemistries.map((value) => ({ value, text: chemistryInfo(value).label }));
+const kind = computed(() => chemistryInfo(form.value.chemistry).kind);
 const unitOptions = computed(() => units[kind.value].map((u) => ({ value: u.id, text: u.id })));
 watch(kind, () => {
   if (!unitOptions.value.some((u) => u.value === form.value.unit))

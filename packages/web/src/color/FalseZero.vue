@@ -10,7 +10,7 @@ import {
   interpret,
   mayBleach,
 } from '@hedge-lamp/core/readings';
-import { parameters } from '@hedge-lamp/core/parameters';
+import { parameterInfo } from '@hedge-lamp/core/parameters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed, onMounted, ref } from 'vue';
 import { call } from '../api/call';
@@ -97,7 +97,7 @@ const picture = computed(() => {
       <div class="words">
         <p>
           Far over its card this test bleaches back to the color of zero: far too much
-          {{ parameters[parameter].label.toLowerCase() }} then reads as none.
+          {{ parameterInfo(parameter).label.toLowerCase() }} then reads as none.
         </p>
         <ul v-if="suspicion.reasons.length > 0">
           <li v-for="r in suspicion.reasons" :key="r">{{ r }}</li>

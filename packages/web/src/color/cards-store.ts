@@ -1,5 +1,5 @@
 import { type OwnCard, chemistryInfo } from '@hedge-lamp/core/color';
-import { type ParameterId, parameters } from '@hedge-lamp/core/parameters';
+import { type ParameterId, parameterInfo } from '@hedge-lamp/core/parameters';
 import { defineStore } from 'pinia';
 import { call } from '../api/call';
 import { useKeptDocuments } from '../shell/kept-documents';
@@ -10,7 +10,7 @@ export const useCards = defineStore('cards', () => {
 
   /** Cards that this parameter can be read on. */
   const fitting = (parameter: ParameterId): OwnCard[] =>
-    documents.own.value.filter((c) => chemistryInfo[c.card.chemistry].kind === parameters[parameter].kind);
+    documents.own.value.filter((c) => chemistryInfo(c.card.chemistry).kind === parameterInfo(parameter).kind);
 
   async function save(card: OwnCard): Promise<void> {
     await call('POST', '/api/cards', card);

@@ -26,7 +26,7 @@ export interface LearnForm {
 export const formOfCard = (own: OwnCard | null): LearnForm => ({
   name: own?.card.name ?? '',
   chemistry: own?.card.chemistry ?? 'azo-nitrate',
-  unit: own?.card.unit ?? chemistryInfo['azo-nitrate'].unit,
+  unit: own?.card.unit ?? chemistryInfo('azo-nitrate').unit,
   values: own?.card.values.join(', ') ?? '',
   open: own?.card.open ?? false,
   viewing: own?.card.viewing ?? 'against-white',

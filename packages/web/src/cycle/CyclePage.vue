@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { type PlanAhead, type ToDo, toDo, wayInfo } from '@hedge-lamp/core/cycle';
 import { livesIn } from '@hedge-lamp/core/remedies';
-import { parameters } from '@hedge-lamp/core/parameters';
+import { parameterInfo } from '@hedge-lamp/core/parameters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { format } from 'date-fns';
 import { computed, defineAsyncComponent, ref, shallowRef, watch } from 'vue';
@@ -133,7 +133,7 @@ const leftOut = computed(() => [
   // Where nothing is foreseen the odd readings are the question itself.
   ...(foreseen.fit.value?.doubt ? [] : (foreseen.fit.value?.odd ?? [])).map(
     (o) =>
-      `${parameters[o.of].label} on day ${Math.floor(o.day) + 1} does not fit the others and hardly counts.`,
+      `${parameterInfo(o.of).label} on day ${Math.floor(o.day) + 1} does not fit the others and hardly counts.`,
   ),
 ]);
 useKeptForecast(

@@ -1,8 +1,8 @@
 import { type Band, type CycleEvent, type Forecast, type ObservedId } from '@hedge-lamp/core/cycle';
 import { canonicalUnit, convert } from '@hedge-lamp/core/quantity';
 import { type Reading } from '@hedge-lamp/core/readings';
-import { parameters } from '@hedge-lamp/core/parameters';
-import type { UnitChoice } from '@hedge-lamp/core/waters';
+import { parameterInfo } from '@hedge-lamp/core/parameters';
+import { type UnitChoice, chosenUnit } from '@hedge-lamp/core/waters';
 import { type TracePoint, traceSeries } from '../readings/trace-data';
 import { shownUnit } from '../readings/reading-words';
 import { instantOf } from './cycle-words';
@@ -53,8 +53,8 @@ export function lanesOf(
   until: number,
 ): Lane[] {
   const all = laneIds.map((id) => {
-    const { kind, label } = parameters[id];
-    const unit = units[kind as 'ph'];
+    const { kind, label } = parameterInfo(id);
+    const unit = chosenUnit(units, kind);
     const show = (x: number) => convert(x, kind, canonicalUnit(kind), unit);
     const band = (bands: readonly Band[] | undefined) =>
       (bands ?? [])

@@ -7,17 +7,17 @@ import { computed } from 'vue';
 import ChoiceField from '../shell/ChoiceField.vue';
 import type { FieldErrors } from '../shell/field-errors';
 import TextField from '../shell/TextField.vue';
-import { type BoundPath, type OwnLimitForm, unitsOf } from './guidance-form';
+import { type BoundPath, type OwnLimitForm, unitsOfSubject } from './guidance-form';
 
 /** One limit of the keeper's own: what, in which unit, and where each status begins. */
 const props = defineProps<{ errors: FieldErrors; number: number; liked: UnitChoice }>();
 const limit = defineModel<OwnLimitForm>({ required: true });
 defineEmits<{ remove: [] }>();
 
-const subjects = subjectIds
-  .filter((id) => !['presence', 'share'].includes(subjectKind(id)))
+const subjects = subjectIds()
+  .filter((id) => subjectKind(id) !== 'presence' && subjectKind(id) !== 'share')
   .map((value) => ({ value, text: subjectLabel(value) }));
-const units = computed(() => unitsOf(limit.value.subject).map((value) => ({ value, text: value })));
+const units = computed(() => unitsOfSubject(limit.value.subject).map((value) => ({ value, text: value })));
 const rows: readonly { readonly label: string; readonly low: BoundPath; readonly high: BoundPath }[] = [
   { label: 'Aim for', low: 'target.from', high: 'target.to' },
   { label: 'Watch', low: 'watch.below', high: 'watch.above' },

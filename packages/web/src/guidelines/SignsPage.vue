@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { askedFirst, planForSigns, signCaution, signs } from '@hedge-lamp/core/guidelines';
-import { parameters } from '@hedge-lamp/core/parameters';
+import { parameterInfo } from '@hedge-lamp/core/parameters';
 import { type Deed, type DeedDraft, type SignId, signIds } from '@hedge-lamp/core/remedies';
 import { useSessionStorage } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
@@ -178,7 +178,7 @@ async function over(): Promise<void> {
           <h2>{{ plan.pressing ? 'Test now, in this order' : 'Test today, in this order' }}</h2>
           <ol>
             <li v-for="test in plan.tests" :key="test">
-              {{ parameters[test].label
+              {{ parameterInfo(test).label
               }}<span v-if="test === 'chloride'" class="quiet fw-normal"> (any kit; typed in under Log)</span>
             </li>
           </ol>

@@ -5,7 +5,7 @@ import {
   type Subject,
   subjectKind,
 } from '@hedge-lamp/core/limits';
-import { FieldError, parseFigure, units } from '@hedge-lamp/core/quantity';
+import { FieldError, parseFigure, unitsOf } from '@hedge-lamp/core/quantity';
 import { type FieldErrors, errorsOf } from '../shell/field-errors';
 
 const bounds = [
@@ -35,7 +35,7 @@ export interface GuidanceForm {
   own: OwnLimitForm[];
 }
 
-export const unitsOf = (subject: Subject): string[] => units[subjectKind(subject)].map((u) => u.id);
+export const unitsOfSubject = (subject: Subject): string[] => unitsOf(subjectKind(subject)).map((u) => u.id);
 
 export const emptyOwnLimit = (subject: Subject, unit: string): OwnLimitForm => ({
   subject,

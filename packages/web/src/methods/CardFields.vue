@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { CardSchema, chemistryInfo, reagentChemistries } from '@hedge-lamp/core/color';
-import { units } from '@hedge-lamp/core/quantity';
-import { type ParameterId, parameters } from '@hedge-lamp/core/parameters';
+import { unitsOf } from '@hedge-lamp/core/quantity';
+import { type ParameterId, parameterInfo } from '@hedge-lamp/core/parameters';
 import { BFormCheckbox } from 'bootstrap-vue-next/components/BFormCheckbox';
 import { computed } from 'vue';
 import SwatchRow from '../color/SwatchRow.vue';
@@ -13,13 +13,13 @@ import type { CardForm } from './method-form';
 const props = defineProps<{ parameter: ParameterId; errorAt: (path: string) => string | undefined }>();
 const card = defineModel<CardForm>({ required: true });
 
-const kind = computed(() => parameters[props.parameter].kind);
+const kind = computed(() => parameterInfo(props.parameter).kind);
 const chemistries = computed(() =>
   reagentChemistries
-    .filter((c) => chemistryInfo[c].kind === kind.value)
-    .map((value) => ({ value: value as string, text: chemistryInfo[value].label })),
+    .filter((c) => chemistryInfo(c).kind === kind.value)
+    .map((value) => ({ value: value as string, text: chemistryInfo(value).label })),
 );
-const unitOptions = computed(() => units[kind.value].map((u) => ({ value: u.id, text: u.id })));
+const unitOptions = computed(() => unitsOf(kind.value).map((u) => ({ value: u.id, text: u.id })));
 /** The card as it would be drawn; null while the values do not read as one. */
 const drawn = computed(() => {
   const values = card.value.values
@@ -28,7 +28,7 @@ const drawn = computed(() => {
     .map(Number);
   const parsed = CardSchema.safeParse({ ...card.value, values });
   if (!parsed.success || !unitOptions.value.some((u) => u.value === parsed.data.unit)) return null;
-  if (chemistryInfo[parsed.data.chemistry].kind !== kind.value) return null;
+  if (chemistryInfo(parsed.data.chemistry).kind !== kind.value) return null;
   return parsed.data;
 });
 </script>

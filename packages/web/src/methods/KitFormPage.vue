@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type Kit, bottleMarkInfo, bottleMarks, kitState } from '@hedge-lamp/core/methods';
-import { parameters } from '@hedge-lamp/core/parameters';
+import { parameterInfo } from '@hedge-lamp/core/parameters';
 import { useSessionStorage } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckboxGroup } from 'bootstrap-vue-next/components/BFormCheckbox';
@@ -162,7 +162,7 @@ async function cancel(): Promise<void> {
               @change="toggle(m.id)"
             />
             <span
-              >{{ m.name }}<span class="visually-hidden">, {{ parameters[m.parameter].label }}</span></span
+              >{{ m.name }}<span class="visually-hidden">, {{ parameterInfo(m.parameter).label }}</span></span
             >
           </label>
         </div>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { type Method, type MethodFault, hazardIds, hazards } from '@hedge-lamp/core/methods';
-import { parameterIds, parameters } from '@hedge-lamp/core/parameters';
+import { type Method, type MethodFault, hazards } from '@hedge-lamp/core/methods';
+import { knownIds, parameterInfo, hazardIds } from '@hedge-lamp/core/parameters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckbox, BFormCheckboxGroup } from 'bootstrap-vue-next/components/BFormCheckbox';
 import { computed, nextTick, ref, shallowRef, watch } from 'vue';
@@ -39,7 +39,7 @@ const wrongIn = (path: string) =>
     ? faults.value.filter((f) => f.path === path || f.path.startsWith(`${path}.`)).map((f) => f.message)
     : [];
 
-const kinds = parameterIds.map((value) => ({ value, text: parameters[value].label }));
+const kinds = knownIds().map((value) => ({ value, text: parameterInfo(value).label }));
 const hazardOptions = hazardIds.map((value) => ({ value, text: hazards[value].label }));
 
 /** The step that is open, and that the trial shows. */

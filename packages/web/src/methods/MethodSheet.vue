@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type Method, hazards } from '@hedge-lamp/core/methods';
-import { parameters } from '@hedge-lamp/core/parameters';
+import { parameterInfo } from '@hedge-lamp/core/parameters';
 import { computed } from 'vue';
 import SwatchRow from '../color/SwatchRow.vue';
 import { stepNames } from './method-form';
@@ -39,11 +39,11 @@ const nameOfStep = (id: string) => props.method.steps.findIndex((s) => s.id === 
       <section class="sheet">
         <h2>What it tells</h2>
         <p>
-          {{ parameters[method.parameter].label }}, by {{ resultWords(method) }}. About
+          {{ parameterInfo(method.parameter).label }}, by {{ resultWords(method) }}. About
           {{ minutesAlone(method) }} min when run alone.
         </p>
         <div v-for="c in cards" :key="c.card.id" class="card-row">
-          <span v-if="cards.length > 1">{{ parameters[c.parameter].label }}</span>
+          <span v-if="cards.length > 1">{{ parameterInfo(c.parameter).label }}</span>
           <SwatchRow :card="c.card" />
         </div>
         <p v-if="method.note" class="mb-0">{{ method.note }}</p>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type Method, type MethodFault, readMethodFile, mostMethodFileBytes } from '@hedge-lamp/core/methods';
-import { parameterIds, parameters } from '@hedge-lamp/core/parameters';
+import { knownIds, parameterInfo } from '@hedge-lamp/core/parameters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { v4 as newId } from 'uuid';
 import { computed, ref } from 'vue';
@@ -21,9 +21,9 @@ const failure = ref('');
 const chooser = ref<HTMLInputElement>();
 
 const groups = computed(() =>
-  parameterIds.flatMap((id) => {
+  knownIds().flatMap((id) => {
     const fitting = methods.all.filter((m) => m.parameter === id);
-    return fitting.length > 0 ? [{ id, label: parameters[id].label, fitting }] : [];
+    return fitting.length > 0 ? [{ id, label: parameterInfo(id).label, fitting }] : [];
   }),
 );
 const isOwn = (m: Method) => methods.own.some((o) => o.id === m.id);

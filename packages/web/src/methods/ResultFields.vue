@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { units } from '@hedge-lamp/core/quantity';
-import { measuredIds, parameters } from '@hedge-lamp/core/parameters';
+import { unitsOf } from '@hedge-lamp/core/quantity';
+import { measuredIds, parameterInfo } from '@hedge-lamp/core/parameters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed } from 'vue';
 import ChoiceField from '../shell/ChoiceField.vue';
@@ -22,9 +22,9 @@ const ways = [
   { value: 'answer', text: 'Seen or not seen' },
 ] as const;
 const unitOptions = computed(() =>
-  units[parameters[form.value.parameter].kind].map((u) => ({ value: u.id, text: u.id })),
+  unitsOf(parameterInfo(form.value.parameter).kind).map((u) => ({ value: u.id, text: u.id })),
 );
-const kinds = measuredIds().map((value) => ({ value, text: parameters[value].label }));
+const kinds = measuredIds().map((value) => ({ value, text: parameterInfo(value).label }));
 const scaleError = computed(
   () =>
     props.errorAt('result.scale') ??

@@ -1,5 +1,5 @@
 import { type Method, type Step, hazards } from '@hedge-lamp/core/methods';
-import { parameters } from '@hedge-lamp/core/parameters';
+import { parameterInfo } from '@hedge-lamp/core/parameters';
 import { wholeSeconds } from '@hedge-lamp/core/bench';
 import { stepNames } from './method-form';
 
@@ -39,7 +39,7 @@ function stepWords({ do: doing, say: _say, id: _id, matters, ...more }: Step): s
 export const methodFacts = (method: Method): Record<string, string> => ({
   Name: method.name,
   'In the rack': method.short,
-  'What it measures': parameters[method.parameter].label,
+  'What it measures': parameterInfo(method.parameter).label,
   'How it is read': `${resultWords(method)} (${JSON.stringify(method.result)})`,
   'Color needs': `${method.developsSeconds} s`,
   Note: method.note ?? '',

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useMethods } from '../methods/methods-store';
 import { type Reading, doubts, drawnFromLabel } from '@hedge-lamp/core/readings';
-import { parameters } from '@hedge-lamp/core/parameters';
+import { parameterInfo } from '@hedge-lamp/core/parameters';
 import { type Deed, deedDetail, deedTitle } from '@hedge-lamp/core/remedies';
 import type { UnitChoice } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
@@ -74,7 +74,7 @@ const placeOf = (reading: Reading) => props.points.find((p) => p.id === reading.
       <tbody v-for="r in readings" :key="r.id">
         <tr>
           <td class="time quiet figure-mono">{{ format(r.takenAt, 'HH:mm') }}</td>
-          <th scope="row">{{ parameters[r.parameter].label }}</th>
+          <th scope="row">{{ parameterInfo(r.parameter).label }}</th>
           <td class="value">
             <button type="button" class="opens-workings" @click="$emit('workings', r)">
               {{ r.entered.how === 'answer' ? r.entered.says : valueWords(r, units)
@@ -91,7 +91,7 @@ const placeOf = (reading: Reading) => props.points.find((p) => p.id === reading.
             >
             <RouterLink v-if="r.runId" class="run-link" :to="{ name: 'run', params: { runId: r.runId } }"
               >Run<span class="visually-hidden">
-                that this {{ parameters[r.parameter].label }} is from</span
+                that this {{ parameterInfo(r.parameter).label }} is from</span
               ></RouterLink
             >
             <BButton
@@ -101,7 +101,7 @@ const placeOf = (reading: Reading) => props.points.find((p) => p.id === reading.
               :aria-expanded="pictured === r.id"
               @click="pictured = pictured === r.id ? null : r.id"
               >Photograph<span class="visually-hidden"
-                >: show that of this {{ parameters[r.parameter].label }}</span
+                >: show that of this {{ parameterInfo(r.parameter).label }}</span
               ></BButton
             >
             <BButton
@@ -112,7 +112,7 @@ const placeOf = (reading: Reading) => props.points.find((p) => p.id === reading.
               @click="opened = opened === r.id ? null : r.id"
             >
               Edited<span class="visually-hidden"
-                >: show the old versions of this {{ parameters[r.parameter].label }}</span
+                >: show the old versions of this {{ parameterInfo(r.parameter).label }}</span
               >
             </BButton>
             <span v-if="r.clockAhead" class="doubt"
@@ -124,13 +124,13 @@ const placeOf = (reading: Reading) => props.points.find((p) => p.id === reading.
           <td class="acts">
             <BButton
               variant="link"
-              :aria-label="`Edit ${parameters[r.parameter].label} of ${format(r.takenAt, 'HH:mm')}`"
+              :aria-label="`Edit ${parameterInfo(r.parameter).label} of ${format(r.takenAt, 'HH:mm')}`"
               @click="$emit('edit', r)"
               ><IconPencil aria-hidden="true"
             /></BButton>
             <BButton
               variant="link"
-              :aria-label="`Delete ${parameters[r.parameter].label} of ${format(r.takenAt, 'HH:mm')}`"
+              :aria-label="`Delete ${parameterInfo(r.parameter).label} of ${format(r.takenAt, 'HH:mm')}`"
               @click="$emit('remove', r)"
               ><IconTrash aria-hidden="true"
             /></BButton>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useMethods } from '../methods/methods-store';
-import { type ParameterId, parameterIds, parameters } from '@hedge-lamp/core/parameters';
+import { type ParameterId, knownIds, parameterInfo } from '@hedge-lamp/core/parameters';
 import { type Reading, workingsOfKept } from '@hedge-lamp/core/readings';
 import { type Deed, deedDetail, deedTitle } from '@hedge-lamp/core/remedies';
 import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
@@ -42,7 +42,7 @@ const shown = ref(page);
 const parameter = ref<ParameterId | null>(null);
 const options = [
   { value: null, text: 'Everything' },
-  ...parameterIds.map((value) => ({ value: value as ParameterId | null, text: parameters[value].label })),
+  ...knownIds().map((value) => ({ value: value as ParameterId | null, text: parameterInfo(value).label })),
 ];
 
 interface Answer {
@@ -105,7 +105,7 @@ const opened = useOpenedWorkings();
 async function keptReading(reading: Reading, before: Reading | null): Promise<void> {
   await again();
   notices.say(
-    `${parameters[reading.parameter].label} ${valueWords(reading, units.value)} is saved.${before ? ' The old version is kept.' : ''}`,
+    `${parameterInfo(reading.parameter).label} ${valueWords(reading, units.value)} is saved.${before ? ' The old version is kept.' : ''}`,
   );
 }
 
@@ -124,7 +124,7 @@ watch(
 
 async function remove(reading: Reading): Promise<void> {
   const { id, parameter, waterId } = reading;
-  const says = `${parameters[parameter].label} ${valueWords(reading, units.value)}: delete it`;
+  const says = `${parameterInfo(parameter).label} ${valueWords(reading, units.value)}: delete it`;
   try {
     const outcome = await outbox.ask(`reading-${id}`, {
       method: 'DELETE',
@@ -137,7 +137,7 @@ async function remove(reading: Reading): Promise<void> {
       return;
     }
     await again();
-    notices.say(`${parameters[reading.parameter].label} ${valueWords(reading, units.value)} is deleted.`, {
+    notices.say(`${parameterInfo(reading.parameter).label} ${valueWords(reading, units.value)} is deleted.`, {
       undo: async () => {
         await call('POST', `/api/readings/${reading.id}/restore`);
         await again();

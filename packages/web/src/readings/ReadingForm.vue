@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { units } from '@hedge-lamp/core/quantity';
+import { unitsOf } from '@hedge-lamp/core/quantity';
 import {
   type Entered,
   cardFor,
@@ -8,7 +8,7 @@ import {
   doubts as doubtInfo,
   measures,
 } from '@hedge-lamp/core/readings';
-import { parameterIds, parameters } from '@hedge-lamp/core/parameters';
+import { knownIds, parameterInfo } from '@hedge-lamp/core/parameters';
 import type { Water } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckboxGroup } from 'bootstrap-vue-next/components/BFormCheckbox';
@@ -62,7 +62,7 @@ const failure = ref('');
 const saving = ref(false);
 const theirs = ref<Reading | null>(null);
 
-const parameterOptions = parameterIds.map((value) => ({ value, text: parameters[value].label }));
+const parameterOptions = knownIds().map((value) => ({ value, text: parameterInfo(value).label }));
 const methodOptions = computed(() => [
   ...methods.all
     .filter((m) => measures(m, form.parameter))
@@ -88,7 +88,7 @@ const kitOptions = computed(() => [
   })),
 ]);
 const unitOptions = computed(() =>
-  units[parameters[form.parameter].kind].map((u) => ({ value: u.id, text: u.id })),
+  unitsOf(parameterInfo(form.parameter).kind).map((u) => ({ value: u.id, text: u.id })),
 );
 const pointOptions = computed(() => [
   { value: null, text: 'Anywhere below the surface' },
@@ -143,7 +143,7 @@ async function save(): Promise<void> {
       methodVersion: _version,
       ...change
     } = draft;
-    const says = `${parameters[draft.parameter].label} ${enteredWords(draft, methods.book)}`;
+    const says = `${parameterInfo(draft.parameter).label} ${enteredWords(draft, methods.book)}`;
     const about = { waterId: props.water.id, says };
     const outcome = await outbox.ask<Reading>(
       `reading-${id}`,
@@ -285,7 +285,7 @@ function takeTheirs(): void {
           :inputmode="how === 'figure' ? 'text' : 'decimal'"
           :maxlength="40"
           :hint="how === 'figure' ? 'As you would write it: 0.25, 1/4, <0.1, >160, 0.25-0.5.' : undefined"
-          :label="parameters[form.parameter].label"
+          :label="parameterInfo(form.parameter).label"
           :error="errors['entered.text'] ?? errors.entered"
         />
         <ChoiceField

@@ -2,10 +2,10 @@
 import { useMethods } from '../methods/methods-store';
 import { bandsFor } from '@hedge-lamp/core/guidelines';
 import { canonicalUnit, convert } from '@hedge-lamp/core/quantity';
-import { type ParameterId, measuredIds, parameters } from '@hedge-lamp/core/parameters';
+import { type ParameterId, measuredIds, parameterInfo } from '@hedge-lamp/core/parameters';
 import { type Reading, workingsOfKept } from '@hedge-lamp/core/readings';
 import { type Deed, deedDetail, deedTitle } from '@hedge-lamp/core/remedies';
-import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
+import { UnitChoiceSchema, chosenUnit } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
 import { format } from 'date-fns';
@@ -47,8 +47,8 @@ const tableOpen = ref(false);
 const span = ref(water.value?.cycling ? 92 : 366);
 const units = computed(() => water.value?.units ?? UnitChoiceSchema.parse({}));
 const chosen = computed<ParameterId>(() => measuredIds().find((p) => p === props.parameter) ?? 'nitrate');
-const info = computed(() => parameters[chosen.value]);
-const unit = computed(() => units.value[info.value.kind as 'ph']);
+const info = computed(() => parameterInfo(chosen.value));
+const unit = computed(() => chosenUnit(units.value, info.value.kind));
 
 const { data, error, again } = useLoaded(
   () => `${props.waterId} ${chosen.value} ${span.value}`,
@@ -128,7 +128,7 @@ const go = (parameter: ParameterId) =>
       :aria-pressed="p === chosen"
       @click="go(p)"
     >
-      {{ parameters[p].label }}
+      {{ parameterInfo(p).label }}
     </button>
   </div>
   <LoadState v-if="!data" :error="error" what="the trace" @again="again" />

@@ -11,8 +11,8 @@ import {
   cardFor,
   interpret,
 } from '@hedge-lamp/core/readings';
-import { type ParameterId, parameters, scalesWithDilution } from '@hedge-lamp/core/parameters';
-import type { Water } from '@hedge-lamp/core/waters';
+import { type ParameterId, parameterInfo, scalesWithDilution } from '@hedge-lamp/core/parameters';
+import { type Water, chosenUnit } from '@hedge-lamp/core/waters';
 import { fromLocalInput, thisZone, toLocalInput } from '../clock/words';
 import { type FieldErrors, errorsOf } from '../shell/field-errors';
 import { typedNumber } from '../shell/typed-number';
@@ -42,7 +42,7 @@ export interface ReadingFormState {
 }
 
 export const preferredUnit = (water: Pick<Water, 'units'>, parameter: ParameterId): string =>
-  water.units[parameters[parameter].kind as 'ph'];
+  chosenUnit(water.units, parameterInfo(parameter).kind);
 
 /** The form for an earlier reading, or an empty one for now. */
 export function formOfReading(

@@ -8,13 +8,13 @@ import {
   fromWire,
 } from '@hedge-lamp/core/quantity';
 import { type Entered, type Reading, cardFor } from '@hedge-lamp/core/readings';
-import { parameters } from '@hedge-lamp/core/parameters';
-import type { UnitChoice } from '@hedge-lamp/core/waters';
+import { parameterInfo } from '@hedge-lamp/core/parameters';
+import { type UnitChoice, chosenUnit } from '@hedge-lamp/core/waters';
 
 /** The unit in which a water's keeper sees a parameter; empty for pH, which has none. */
 export function shownUnit(parameter: Reading['parameter'], units: UnitChoice): string {
-  const { kind } = parameters[parameter];
-  return kind === 'ph' ? '' : units[kind as 'ph'];
+  const { kind } = parameterInfo(parameter);
+  return kind === 'ph' ? '' : chosenUnit(units, kind);
 }
 
 /**
@@ -22,8 +22,8 @@ export function shownUnit(parameter: Reading['parameter'], units: UnitChoice): s
  * @param value in the canonical unit
  */
 export function intervalWords(value: Interval, parameter: Reading['parameter'], units: UnitChoice): string {
-  const { kind } = parameters[parameter];
-  const shown = convertInterval(value, kind, canonicalUnit(kind), units[kind as 'ph']);
+  const { kind } = parameterInfo(parameter);
+  const shown = convertInterval(value, kind, canonicalUnit(kind), chosenUnit(units, kind));
   return `${formatReading(shown)} ${shownUnit(parameter, units)}`.trim();
 }
 export const valueWords = (reading: Pick<Reading, 'parameter' | 'value'>, units: UnitChoice): string =>

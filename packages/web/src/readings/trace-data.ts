@@ -1,6 +1,6 @@
 import { canonicalUnit, convertInterval, fromWire } from '@hedge-lamp/core/quantity';
 import { type Reading } from '@hedge-lamp/core/readings';
-import { parameters } from '@hedge-lamp/core/parameters';
+import { parameterInfo } from '@hedge-lamp/core/parameters';
 
 /** A reading as the chart draws it, in the shown unit; `high` is null past the top of a card. */
 export interface TracePoint {
@@ -32,7 +32,7 @@ export function traceSeries(
   const lines = new Map<string, { methodId: string | null; place: string; points: TracePoint[] }>();
   for (const r of readings) {
     if (!r.value) continue;
-    const { kind } = parameters[r.parameter];
+    const { kind } = parameterInfo(r.parameter);
     const shown = convertInterval(fromWire(r.value), kind, canonicalUnit(kind), unit);
     const place = placeName(r.samplingPointId);
     const key = JSON.stringify([r.methodId, place]);

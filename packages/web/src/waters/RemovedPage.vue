@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type ParameterId, parameters } from '@hedge-lamp/core/parameters';
+import { type ParameterId, parameterInfo } from '@hedge-lamp/core/parameters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { format } from 'date-fns';
 import { computed, ref } from 'vue';
@@ -53,7 +53,7 @@ const sections = computed(() =>
           rows: data.value.readings.map((r): Row => ({
             ...r,
             path: `/api/readings/${r.id}`,
-            says: `${parameters[r.parameter].label} of ${format(r.takenAt, 'd MMM yyyy, HH:mm')}, ${r.waterName}`,
+            says: `${parameterInfo(r.parameter).label} of ${format(r.takenAt, 'd MMM yyyy, HH:mm')}, ${r.waterName}`,
           })),
         },
         {

@@ -1,4 +1,4 @@
-import { FieldError, type QuantityKind } from '../../quantity';
+import { FieldError, type Kind } from '../../quantity';
 import type { Card } from '../card';
 import { type CardCurve, curveOf, curveThrough, opensBelow, swatchPoints } from '../card-curve';
 import { cardIn } from './card-in-photo';
@@ -78,7 +78,7 @@ const otherCard = 18;
 /** An end of the card is open once the range passes its last swatch by this much of a step. */
 const openFrom = 0.25;
 /** What kills past the top of its card: its end stays open while even this many times the doubt reaches there. */
-const poisons: readonly QuantityKind[] = ['ammonia', 'nitrite'];
+const poisons: readonly Kind[] = ['ammonia', 'nitrite'];
 const waryOfPoison = 1.5;
 /** Two boxes that share this much of the smaller lie over each other. */
 const mostOverlap = 0.2;
@@ -232,7 +232,7 @@ export function placedOn(
       : distance > farthest(explained)
         ? refuse('not-on-card')
         : null;
-  const wary = poisons.includes(chemistryInfo[card.chemistry].kind) ? waryOfPoison : 1;
+  const wary = poisons.includes(chemistryInfo(card.chemistry).kind) ? waryOfPoison : 1;
   const opensTop = placeOnCurve(curve, vial, wary * uncertainty).high.position >= curve.top + openFrom;
   return { refusal, placement, curve, vial, uncertainty, cardOff, opensTop };
 }

@@ -204,7 +204,7 @@ const limits: Rule = {
   looksAt:
     'Every figure read, and free ammonia, by all the limits that hold for the water: clear even at its worst end, wrong even at its mildest, or not to be told yet.',
   source: 'each limit names its own',
-  find: (facts) => subjectIds.flatMap((subject) => ofFigure(facts, subject) ?? []),
+  find: (facts) => subjectIds().flatMap((subject) => ofFigure(facts, subject) ?? []),
   examples: [
     {
       says: '0.9 mg/L total at pH 6.4 and 24 °C: watch, because 0.13 % of it is free.',

@@ -1,12 +1,12 @@
 import { overlap } from '../../quantity';
-import { type ParameterId, measuredIds, parameters, shortName } from '../../parameters';
+import { type ParameterId, measuredIds, parameterInfo, shortName } from '../../parameters';
 import type { Facts, PastRead } from '../facts';
 import { bottleOf } from '../effective';
 import { judge } from '../judge';
 import type { Rule, Said } from '../rule';
 import { severity } from '../../limits/status';
 import { shownWords } from '../shown';
-import { midSentence } from '../../parameters/parameter';
+import { midSentence } from '../../parameters';
 
 const day = 86_400_000;
 
@@ -55,7 +55,7 @@ const disagree: Rule = {
       if (pair.every((p) => isHalfOfPh(facts, p.methodId))) return [];
       const [one, other] = pair;
       if (overlap(one.value, other.value) || !nothingDone(facts, other.takenAt)) return [];
-      const { label } = parameters[parameter];
+      const { label } = parameterInfo(parameter);
       return [
         {
           subject: parameter,
@@ -128,7 +128,7 @@ const worseKit: Rule = {
       const [one, other] = pair;
       const [here, there] = [judge(one.value, bands), judge(other.value, bands)];
       if (severity(there.atBest) <= severity(here.status)) return [];
-      const name = midSentence(parameters[parameter].label);
+      const name = midSentence(parameterInfo(parameter).label);
       return [
         {
           subject: parameter,
@@ -179,7 +179,7 @@ const strip: Rule = {
         pair !== null &&
         pair.some((p) => isStrip(facts, p.methodId)) &&
         !overlap(pair[0].value, pair[1].value);
-      const { label } = parameters[parameter];
+      const { label } = parameterInfo(parameter);
       if (apart && pair && nothingDone(facts, pair[1].takenAt)) {
         const [newer, older] = pair;
         const drops = isStrip(facts, newer.methodId) ? older : newer;
@@ -262,7 +262,7 @@ const outOfLine: Rule = {
       const away = value.low > high ? value.low - center : value.high < low ? center - value.high : 0;
       const widths = past.map((p) => p.value.high - p.value.low).sort((a, b) => a - b);
       if (away <= 5 * spread || away <= 2 * middle(widths)) return [];
-      const { label } = parameters[parameter];
+      const { label } = parameterInfo(parameter);
       return [
         {
           subject: parameter,
@@ -315,7 +315,7 @@ const expired: Rule = {
       const bottle = bottleOf(reading, facts.kits);
       if (!bottle) return [];
       const { kit, old } = bottle;
-      const { label } = parameters[parameter];
+      const { label } = parameterInfo(parameter);
       return [
         {
           subject: parameter,

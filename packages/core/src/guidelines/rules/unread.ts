@@ -3,7 +3,7 @@ import { holdWords, agoWords } from '../age';
 import type { Facts } from '../facts';
 import { listed } from '../../quantity';
 import type { Rule, Said } from '../rule';
-import { midSentence } from '../../parameters/parameter';
+import { midSentence } from '../../parameters';
 import { type VitalRow, type VitalState, vitalRows } from '../vital-row';
 
 const listWords = (ids: readonly ParameterId[]): string => listed(ids.map((p) => midSentence(shortName(p))));

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { WireIntervalSchema } from '../../wire';
 import { saltIds } from '../../chemistry';
 import { IdSchema } from '../../wire/identifier';
-import { ParameterIdSchema } from '../../parameters/parameter';
+import { ParameterIdSchema } from '../../parameters';
 import { DeedDraftSchema } from '../deed';
 
 /** Everything that a plan may ask for: a closed list. */

@@ -1,5 +1,5 @@
 import type { Interval } from '../../quantity';
-import type { ParameterId } from '../../parameters/parameter';
+import type { ParameterId } from '../../parameters';
 import type { StockGroupId } from '../../limits/stock-group';
 import type { WaterKind } from '../../waters/water';
 import type { Deed } from '../deed';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { ParameterIdSchema } from '../../parameters/parameter';
+import { ParameterIdSchema } from '../../parameters';
 import { ActionKindSchema, held, testWays } from './action';
 
 /**

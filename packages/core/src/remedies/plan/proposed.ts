@@ -1,6 +1,6 @@
 import { listed } from '../../quantity';
-import { midSentence, shortName } from '../../parameters/parameter';
-import type { ParameterId } from '../../parameters/parameter';
+import { midSentence, shortName } from '../../parameters';
+import type { ParameterId } from '../../parameters';
 import type { PlanLine } from './action';
 import { day, hour, rounded } from './clock';
 import { type Context, type Section } from './context';

@@ -1,7 +1,7 @@
 import { uncheckedUnionizedFraction } from '../../chemistry/unionized-ammonia';
 import type { SaltId } from '../../chemistry';
 import { convert, listed, toCanonical } from '../../quantity';
-import { midSentence, shortName } from '../../parameters/parameter';
+import { midSentence, shortName } from '../../parameters';
 import type { PlanLine } from './action';
 import { airing, isSensitive, oldAcidWater } from './caps';
 import { changeLine, newWaterWords } from './change-line';

@@ -1,5 +1,5 @@
 import { FieldError, listed } from '../../quantity';
-import { type ParameterId, midSentence, parameterIds, shortName } from '../../parameters/parameter';
+import { type ParameterId, midSentence, knownIds, shortName } from '../../parameters';
 import { type Plan, type PlanLine, rankOf } from './action';
 import { ammoniaSection } from './ammonia';
 import { chlorineSection, frostSection, nobodySection, powerSection, signsSection } from './care';
@@ -195,7 +195,7 @@ function mergedTests(lines: readonly PlanLine[]): PlanLine[] {
         !t.id.endsWith('tub'),
     );
     if (beside) {
-      const subjects = parameterIds.filter((p) => beside.subjects.includes(p) || left.includes(p));
+      const subjects = knownIds().filter((p) => beside.subjects.includes(p) || left.includes(p));
       const k = kept.indexOf(beside);
       kept[k] = {
         ...beside,

@@ -15,7 +15,7 @@ import {
   point,
   scale,
 } from '@hedge-lamp/core/quantity';
-import { type ParameterId, parameterIds } from '@hedge-lamp/core/parameters';
+import { type ParameterId, knownIds } from '@hedge-lamp/core/parameters';
 import { shown } from '../shown';
 import type { Shown, Tool } from '../tool';
 import { dissolvedKinds } from './dissolved-kinds';
@@ -25,7 +25,7 @@ const kind = (choice: (id: string) => string) => choice('what') as QuantityKind;
 
 /** The latest reading goes in where it is one that keepers test. */
 const tested = (choice: (id: string) => string): ParameterId | undefined =>
-  parameterIds.find((p) => p === kind(choice));
+  knownIds().find((p) => p === kind(choice));
 
 export const waterChangeTool: Tool = {
   id: 'water-change',

@@ -7,8 +7,9 @@ import {
   shippedMethods,
   titrationInterval,
 } from '@hedge-lamp/core/methods';
-import {} from '@hedge-lamp/core/parameters';
-import { hazardIds, hazards } from '@hedge-lamp/core/methods';
+import { hazardIds } from '@hedge-lamp/core/parameters';
+import { hazards } from '@hedge-lamp/core/methods';
+import { hazardIds } from '@hedge-lamp/core/parameters';
 import fc from 'fast-check';
 
 describe.each(shippedMethods.map((m) => [m.name, m] as const))('%s', (_name, method) => {

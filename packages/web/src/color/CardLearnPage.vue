@@ -8,7 +8,7 @@ import {
   viewingInfo,
   viewings,
 } from '@hedge-lamp/core/color';
-import { units } from '@hedge-lamp/core/quantity';
+import { unitsOf } from '@hedge-lamp/core/quantity';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckbox } from 'bootstrap-vue-next/components/BFormCheckbox';
 import { useSessionStorage } from '@vueuse/core';
@@ -51,7 +51,7 @@ const saving = ref(false);
 
 const chemistryOptions = reagentChemistries.map((value) => ({ value, text: chemistryInfo(value).label }));
 const kind = computed(() => chemistryInfo(form.value.chemistry).kind);
-const unitOptions = computed(() => units[kind.value].map((u) => ({ value: u.id, text: u.id })));
+const unitOptions = computed(() => unitsOf(kind.value).map((u) => ({ value: u.id, text: u.id })));
 watch(kind, () => {
   if (!unitOptions.value.some((u) => u.value === form.value.unit))
     form.value.unit = unitOptions.value[0]!.value;

@@ -10,7 +10,7 @@ import { databaseFile } from '../database/open-database';
 import { photosFolderOf, photosMark } from '../database/photos-folder';
 import { schemaOf } from '../database/schema-version';
 import { replaceText, syncFile, syncFolder } from '../database/whole-file';
-import { BackupFault, Stopped, backupFaultOf, goOn } from './backup-fault';
+import { BackupFault, DamagedBackup, Stopped, backupFaultOf, goOn } from './backup-fault';
 import { kindOf, openBackup, readThrough } from './backup-file';
 import { checkRoom } from './backup-target';
 import { contentsOf } from './data-contents';
@@ -88,7 +88,7 @@ async function takeBare(path: string, place: string, progress: Progress): Promis
 function checkData(client: Sqlite.Database, path: string, migrations: string): void {
   const damage = damageOf(client);
   if (damage !== null)
-    throw new BackupFault(
+    throw new DamagedBackup(
       `The data in ${path} are damaged (${damage.slice(0, 200)}). Nothing was changed. Use another backup.`,
     );
   const { is } = schemaOf(client, migrations);

@@ -61,7 +61,7 @@ const names = computed(() => {
       <p v-if="isBenchLive">
         A run is going on at the bench. It goes with what is here now: finish it first.
       </p>
-      <p v-if="staged.refusal" class="bad">{{ staged.refusal }}</p>
+      <p v-if="staged.refusal" class="failure">{{ staged.refusal }}</p>
       <p v-else>What is here now is kept aside, and can be brought back.</p>
       <div class="acts">
         <BButton v-if="!staged.refusal" variant="primary" :disabled="busy" @click="$emit('restore')"
@@ -105,10 +105,6 @@ tbody tr {
 }
 .differs td {
   font-weight: 700;
-}
-.bad {
-  color: var(--hl-act);
-  font-weight: 650;
 }
 .acts {
   display: flex;

@@ -179,8 +179,14 @@ test('photographs whose files are gone are said beside the backup, and how it st
   await served.start();
   await backUpOn(page, served);
   await page.reload();
-  await expect(page.getByText(/was made just now\. It lacks 1 photograph:/)).toBeVisible();
-  await expect(page.getByRole('listitem').filter({ hasText: 'It lacks 1 photograph' })).toBeVisible();
+  await expect(page.getByText(/was made just now\. Not all photographs are in it/)).toBeVisible();
+  const row = page.getByRole('listitem').filter({ hasText: 'It lacks 1 photograph' });
+  await expect(row).toContainText('1 water, 0 readings, 0 photographs');
+  // Nor does looking inside say that it is there.
+  await button(page, /^Look inside/).click();
+  const photographs = page.getByRole('row', { name: /^Photographs/ });
+  await expect(photographs.getByRole('cell').nth(1)).toHaveText('0');
+  await expect(page.getByText(/Neither in it nor here: 1 photograph\./)).toBeVisible();
 });
 
 test('14 days without a backup are said on the first page; a folder that will not do, beside its field', async ({

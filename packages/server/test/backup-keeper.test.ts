@@ -353,7 +353,13 @@ describe('the API of backups', () => {
       disk: string;
       standing: string;
       lastGoodAt: number | null;
-      backups: { name: string; place: string; lacks: number; stillHolds: { count: number } }[];
+      backups: {
+        name: string;
+        place: string;
+        lacks: number;
+        contents: object;
+        stillHolds: { count: number };
+      }[];
       aside: unknown[];
     }
     const told = async () => (await call<Told>('GET', '/api/backups')).body;
@@ -387,9 +393,9 @@ describe('the API of backups', () => {
     rmSync(join(made.folder, 'photos', `${photos[0]}.jpg`));
     const { app, call, done, told } = await open();
     await call('POST', '/api/backups');
-    expect((await done()).says).toMatch(/It lacks 1 of the photographs/);
+    expect((await done()).says).toMatch(/Not all photographs were there/);
     // Also of one that was made by itself, when nobody looked.
-    expect((await told()).backups).toMatchObject([{ lacks: 1 }]);
+    expect((await told()).backups).toMatchObject([{ lacks: 1, contents: { photographs: 2 } }]);
     await app.close();
   });
 

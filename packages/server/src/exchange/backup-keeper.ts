@@ -260,7 +260,7 @@ export class BackupKeeper {
       this.work.says =
         missing === 0
           ? `Backup made and read back: ${basename(target)}.`
-          : `Backup made and read back: ${basename(target)}. It lacks ${missing} of the photographs: their files were not there, or not whole.`;
+          : `Backup made and read back: ${basename(target)}. Not all photographs were there.`;
     });
   }
 

@@ -66,7 +66,7 @@ function fold(folder: string): Pick<Aside, 'contents' | 'photosName' | 'isWhole'
   try {
     client = new Sqlite(databaseFile(folder), { timeout: 5000 });
     const photosName = photosNameOf(client);
-    const contents = contentsOf(client);
+    const contents = contentsOf(client, join(folder, photosName));
     if (client.pragma('journal_mode = DELETE', { simple: true }) !== 'delete')
       throw new BackupFault(
         `Something else reads the data in ${folder}. Nothing was changed. Wait until it is done, then try again.`,

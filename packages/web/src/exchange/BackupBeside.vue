@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { contentsLines, type StagedBackup } from '@hedge-lamp/core/exchange';
+import { contentsLines, counted, type StagedBackup } from '@hedge-lamp/core/exchange';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed } from 'vue';
 import { useBench } from '../bench/bench-store';
@@ -56,7 +56,8 @@ const names = computed(() => {
     <div>
       <p v-for="line in changeWords(staged)" :key="line">{{ line }}</p>
       <p v-if="staged.photographsMissing > 0">
-        {{ staged.photographsMissing }} of its photographs are neither in it nor here. Their readings are.
+        Neither in it nor here: {{ counted(staged.photographsMissing, 'photograph', 'photographs') }}. The
+        readings are.
       </p>
       <p v-if="isBenchLive">
         A run is going on at the bench. It goes with what is here now: finish it first.

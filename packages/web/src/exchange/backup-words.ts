@@ -15,11 +15,9 @@ export const tooOldWords =
 
 const whole = (at: number): string => format(at, 'd MMM yyyy, HH:mm');
 
-/** What a backup lacks, though it is whole itself; empty where nothing is missing. */
+/** What a backup lacks, though it is whole itself. */
 export const lacksWords = (lacks: number): string =>
-  lacks === 0
-    ? ''
-    : `It lacks ${counted(lacks, 'photograph', 'photographs')}: their files were not there, or not whole, when it was made.`;
+  `It lacks ${counted(lacks, 'photograph', 'photographs')}: the files were not there, or not whole, when it was made.`;
 
 /** How it stands with the backups. */
 export function standingWords({ standing, lastGoodAt, backups }: Backups, now: number): string {
@@ -27,7 +25,7 @@ export function standingWords({ standing, lastGoodAt, backups }: Backups, now: n
   const last =
     lastGoodAt === null
       ? ''
-      : `The last good backup was made ${agoInWords(lastGoodAt, now)}. ${lacksWords(newest?.lacks ?? 0)}`.trim();
+      : `The last good backup was made ${agoInWords(lastGoodAt, now)}.${newest?.lacks ? ' Not all photographs are in it: see below.' : ''}`;
   switch (standing) {
     case 'nothing-yet':
       return 'Nothing is kept yet that could be lost.';

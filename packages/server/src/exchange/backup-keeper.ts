@@ -213,9 +213,9 @@ export class BackupKeeper {
         });
         then(outcome);
         if (kind === 'backup') await this.list();
-        else await this.noteRead(subject, true);
+        else this.noteRead(subject, true);
       } catch (error) {
-        if (error instanceof DamagedBackup && kind !== 'backup') await this.noteRead(subject, false);
+        if (error instanceof DamagedBackup && kind !== 'backup') this.noteRead(subject, false);
         work.fault =
           error instanceof BackupFault
             ? // Where a file lies meanwhile says nothing to whoever chose it by its name.
@@ -233,19 +233,18 @@ export class BackupKeeper {
   }
 
   /** Remembers whether a backup was whole when every byte of it was read. */
-  private async noteRead(path: string, isWhole: boolean): Promise<void> {
-    const mark = fileMark(resolve(path));
+  private noteRead(path: string, isWhole: boolean): void {
     // What was brought from elsewhere lies here only for a moment.
-    if (mark === null || !this.places.includes(dirname(resolve(path)))) return;
-    if (isWhole === !this.damaged.has(mark)) return;
-    if (isWhole) this.damaged.delete(mark);
-    else this.damaged.add(mark);
+    if (!this.places.includes(dirname(resolve(path)))) return;
     try {
+      const mark = fileMark(resolve(path));
+      if (mark === null || isWhole === !this.damaged.has(mark)) return;
+      if (isWhole) this.damaged.delete(mark);
+      else this.damaged.add(mark);
       rememberDamagedBackups(this.folder, [...this.damaged].slice(-mostDamaged));
     } catch (error) {
       this.settings.report(error);
     }
-    await this.list();
   }
 
   /** Begins a backup into the place. @throws BackupFault where one cannot go there */

@@ -1,7 +1,9 @@
 import { execFileSync } from 'node:child_process';
-import { readFileSync, readdirSync, truncateSync } from 'node:fs';
+import { randomBytes } from 'node:crypto';
+import { mkdirSync, readFileSync, readdirSync, truncateSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
+import Sqlite from 'better-sqlite3';
 import { faults } from './axe-faults';
 import { Served, expect, tabTo, test } from './served';
 
@@ -9,6 +11,16 @@ const button = (page: Page, name: string | RegExp) => page.getByRole('button', {
 const waters = (of: Served) =>
   of.call<{ name: string }[]>('GET', '/api/waters').then((all) => all.map((w) => w.name));
 const zipsOf = (of: Served) => readdirSync(`${of.folder}-backups`).filter((n) => n.endsWith('.zip'));
+
+/** Changes the data of a server that does not run. */
+function inData(of: Served, act: (client: Sqlite.Database) => void): void {
+  const client = new Sqlite(join(of.folder, 'hedge-lamp.sqlite'));
+  try {
+    act(client);
+  } finally {
+    client.close();
+  }
+}
 
 async function backUpOn(page: Page, of: Served): Promise<void> {
   await page.goto(`${of.url}/backups`);
@@ -127,17 +139,65 @@ test('a wrong file, a cut file and an empty one are refused in a sentence, and t
   await expect(page.getByText(/damaged or cut short/)).toBeVisible();
 });
 
+test('a backup that Check found damaged is none any more, nor after a new start', async ({
+  page,
+  served,
+}) => {
+  await served.water();
+  await backUpOn(page, served);
+  await expect(page.getByText(/The last good backup was made/)).toBeVisible();
+  const path = join(`${served.folder}-backups`, zipsOf(served)[0]!);
+  const bytes = readFileSync(path);
+  // Amid the packed data: its list of contents is as it was.
+  bytes[1000] = bytes[1000]! ^ 1;
+  writeFileSync(path, bytes);
+  await page.reload();
+  await button(page, /^Check every byte/).click();
+  await expect(page.getByText(/is damaged or cut short/)).toBeVisible();
+  await expect(page.getByText('There is no backup yet.')).toBeVisible();
+  await expect(page.getByText(/not as they were made/)).toBeVisible();
+  await expect(button(page, /^Look inside/)).toHaveCount(0);
+  expect(await faults(page)).toEqual([]);
+  await served.kill();
+  await served.start();
+  await page.reload();
+  await expect(page.getByText('There is no backup yet.')).toBeVisible();
+  await expect(page.getByText(/not as they were made/)).toBeVisible();
+});
+
+test('photographs whose files are gone are said beside the backup, and how it stands', async ({
+  page,
+  served,
+}) => {
+  await served.water();
+  await served.kill();
+  inData(served, (client) =>
+    client
+      .prepare("insert into photos (id, digest, bytes, created_at) values (?, 'x', 300, 1)")
+      .run('3c8f5a62-4f6e-4a7e-9a11-000000000001'),
+  );
+  await served.start();
+  await backUpOn(page, served);
+  await page.reload();
+  await expect(page.getByText(/was made just now\. Not all photographs are in it/)).toBeVisible();
+  const row = page.getByRole('listitem').filter({ hasText: 'It lacks 1 photograph' });
+  await expect(row).toContainText('1 water, 0 readings, 0 photographs');
+  // Nor does looking inside say that it is there.
+  await button(page, /^Look inside/).click();
+  const photographs = page.getByRole('row', { name: /^Photographs/ });
+  await expect(photographs.getByRole('cell').nth(1)).toHaveText('0');
+  await expect(page.getByText(/Neither in it nor here: 1 photograph\./)).toBeVisible();
+});
+
 test('14 days without a backup are said on the first page; a folder that will not do, beside its field', async ({
   page,
   served,
 }) => {
   await served.water();
   await served.kill();
-  execFileSync('node', [
-    '-e',
-    `const S = require('better-sqlite3'); const f = new S(process.argv[1]); f.prepare('update waters set created_at = created_at - 15 * 86400000').run(); f.close();`,
-    join(served.folder, 'hedge-lamp.sqlite'),
-  ]);
+  inData(served, (client) =>
+    client.prepare('update waters set created_at = created_at - 15 * 86400000').run(),
+  );
   await served.start();
   await page.goto(served.url);
   await expect(page.getByText(/No good backup was made in the last 14 days/)).toBeVisible();
@@ -168,19 +228,17 @@ test('long work shows how far it is and is stopped by the button, leaving nothin
   await served.water();
   await served.kill();
   // Three hundred megabytes of pictures, as a keeper has after some years.
-  execFileSync('node', [
-    '-e',
-    `const S = require('better-sqlite3'); const fs = require('fs'); const folder = process.argv[1];
-     const f = new S(folder + '/hedge-lamp.sqlite'); fs.mkdirSync(folder + '/photos', { recursive: true });
-     const put = f.prepare("insert into photos (id, digest, bytes, created_at) values (?, 'x', 3000000, 1)");
-     for (let k = 0; k < 100; k++) {
-       const id = '3c8f5a62-4f6e-4a7e-9a11-' + String(k).padStart(12, '0');
-       fs.writeFileSync(folder + '/photos/' + id + '.jpg', require('crypto').randomBytes(3000000));
-       put.run(id);
-     }
-     f.close();`,
-    served.folder,
-  ]);
+  inData(served, (client) => {
+    const put = client.prepare(
+      "insert into photos (id, digest, bytes, created_at) values (?, 'x', 3000000, 1)",
+    );
+    mkdirSync(join(served.folder, 'photos'), { recursive: true });
+    for (let k = 0; k < 100; k++) {
+      const id = `3c8f5a62-4f6e-4a7e-9a11-${String(k).padStart(12, '0')}`;
+      writeFileSync(join(served.folder, 'photos', `${id}.jpg`), randomBytes(3_000_000));
+      put.run(id);
+    }
+  });
   await served.start();
   await page.goto(`${served.url}/backups`);
   await button(page, 'Back up now').click();

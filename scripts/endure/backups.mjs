@@ -48,7 +48,7 @@ const hashOf = (bytes) => createHash('sha256').update(bytes).digest('hex');
 const fileOf = (folder) => join(folder, 'hedge-lamp.sqlite');
 
 /** Every row of every table, and every picture by its hash. Marks are notes of the folder about itself. */
-export function whatIsIn(folder) {
+function whatIsIn(folder) {
   const client = new Sqlite(fileOf(folder), { fileMustExist: true });
   try {
     const isWhole = client.pragma('integrity_check', { simple: true }) === 'ok';
@@ -314,7 +314,7 @@ const peakOf = (pid) => {
 };
 
 /** A data folder of a size that nobody has yet. @param much 1 for a million readings and two gigabytes of pictures */
-export async function largeFolder(main, folder, much) {
+async function largeFolder(main, folder, much) {
   const server = await serve(main, folder);
   const water = '3c8f5a62-4f6e-4a7e-8a11-000000000001';
   const post = (path, body) =>

@@ -182,8 +182,12 @@ async function start(): Promise<void> {
     } catch (error) {
       if (asideId === null) return fail(error);
       // What was put in place cannot be opened after all.
-      bringBack(dataFolder, asideId, Date.now());
-      server = await again(sentenceOf(error)).catch(fail);
+      try {
+        bringBack(dataFolder, asideId, Date.now());
+        server = await again(sentenceOf(error));
+      } catch (worse) {
+        fail(worse);
+      }
     } finally {
       replacing = false;
     }

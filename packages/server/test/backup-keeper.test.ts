@@ -10,6 +10,7 @@ import {
 import { dirname, join } from 'node:path';
 import { buildApp } from '../src/app';
 import { databaseFile, openDatabase } from '../src/database/open-database';
+import { BackupFault } from '../src/exchange/backup-fault';
 import { BackupKeeper, type Replacement } from '../src/exchange/backup-keeper';
 import { laborHere } from '../src/exchange/backup-task';
 import { usualPlace } from '../src/exchange/backup-target';
@@ -242,6 +243,62 @@ describe('how it stands', () => {
     expect(keeper.standing).toBe('too-old');
   });
 
+  /** Flips a bit amid a photograph: the list of contents is as it was. */
+  const flipIn = (path: string) => {
+    const bytes = readFileSync(path);
+    const at = bytes.indexOf(Buffer.from([0xff, 0xd8, 0xff])) + 200;
+    bytes[at] = bytes[at]! ^ 1;
+    writeFileSync(path, bytes);
+  };
+  const settled = async (keeper: BackupKeeper) => {
+    while (keeper.work?.endedAt === null) await new Promise((resolve) => setTimeout(resolve, 5));
+  };
+
+  it.each([
+    ['checking', (keeper: BackupKeeper, path: string) => keeper.check(path)],
+    ['opening', (keeper: BackupKeeper, path: string) => keeper.look(path)],
+  ])('does not count a backup that %s found damaged, nor after a new start', async (_name, read) => {
+    await fill(made);
+    const keeper = keeperOf();
+    const [earlier, path] = [await backUp(made.folder, undefined, now - 3 * day), await backUp(made.folder)];
+    flipIn(path);
+    await keeper.list();
+    // Nobody has read its bytes yet.
+    expect(keeper.lastGood).toBe(now);
+    read(keeper, path);
+    await settled(keeper);
+    for (const asked of [keeper, keeperOf()]) {
+      const [newest, older] = await asked.list();
+      expect(newest).toMatchObject({ fault: expect.stringMatching(/not as they were made/) });
+      expect(older).toMatchObject({ fault: null });
+      expect(asked.lastGood).toBe(now - 3 * day);
+    }
+    // Its bytes are put right, as from another copy: it counts again once they were read.
+    flipIn(path);
+    expect(keeper.check(path).fault).toBeNull();
+    await settled(keeper);
+    await keeper.list();
+    expect(keeper.lastGood).toBe(now);
+    expect(existsSync(earlier)).toBe(true);
+  });
+
+  it('does not count one damaged that was only stopped, or that the disk had no room to open', async () => {
+    await fill(made);
+    const path = await backUp(made.folder);
+    const full = keeperOf({
+      labor: () => Promise.reject(new BackupFault('There is not enough room on the disk.')),
+    });
+    full.look(path);
+    await settled(full);
+    const stopped = keeperOf();
+    stopped.check(path);
+    stopped.stop();
+    await settled(stopped);
+    expect(stopped.work).toMatchObject({ isStopped: true });
+    await stopped.list();
+    expect(stopped.lastGood).toBe(now);
+  });
+
   it('does not count one that is dated ahead, nor is another hidden by it', async () => {
     await fill(made);
     const keeper = keeperOf();
@@ -296,7 +353,13 @@ describe('the API of backups', () => {
       disk: string;
       standing: string;
       lastGoodAt: number | null;
-      backups: { name: string; place: string; stillHolds: { count: number } }[];
+      backups: {
+        name: string;
+        place: string;
+        lacks: number;
+        contents: object;
+        stillHolds: { count: number };
+      }[];
       aside: unknown[];
     }
     const told = async () => (await call<Told>('GET', '/api/backups')).body;
@@ -328,9 +391,11 @@ describe('the API of backups', () => {
   it('says what it lacks', async () => {
     const { photos } = await fill(made);
     rmSync(join(made.folder, 'photos', `${photos[0]}.jpg`));
-    const { app, call, done } = await open();
+    const { app, call, done, told } = await open();
     await call('POST', '/api/backups');
-    expect((await done()).says).toMatch(/It lacks 1 of the photographs/);
+    expect((await done()).says).toMatch(/Not all photographs were there/);
+    // Also of one that was made by itself, when nobody looked.
+    expect((await told()).backups).toMatchObject([{ lacks: 1, contents: { photographs: 2 } }]);
     await app.close();
   });
 

@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import {
+import fs, {
   chmodSync,
   copyFileSync,
   mkdirSync,
@@ -525,6 +525,30 @@ describe('a restore', () => {
       writeFileSync(note, JSON.stringify({ ...staged, isPlacing: true }));
       renameSync(join(stagedFolder(folder, id), 'photos'), join(folder, staged.photosName));
     });
+    expect(everything(folder)).toEqual(before);
+  });
+
+  it('that finds no room to keep aside what is here shows no half of it as kept', async () => {
+    const { path, folder } = await presentAndBackup();
+    const before = everything(folder);
+    const staged = await stageRestore({ folder, path, id: newId(), migrations, now });
+    // A disk without second names, and full.
+    const link = jest.spyOn(fs, 'linkSync').mockImplementation(() => {
+      throw Object.assign(new Error('no second names'), { code: 'EPERM' });
+    });
+    const copy = jest.spyOn(fs, 'copyFileSync').mockImplementation((from, to) => {
+      writeFileSync(to, readFileSync(from).subarray(0, 5000));
+      throw Object.assign(new Error('full'), { code: 'ENOSPC' });
+    });
+    try {
+      expect(() => swapIn(folder, staged.id, now)).toThrow(/is full/);
+      expect(copy).toHaveBeenCalledTimes(1);
+    } finally {
+      link.mockRestore();
+      copy.mockRestore();
+    }
+    expect(listAside(folder)).toEqual([]);
+    tidyRestores(folder);
     expect(everything(folder)).toEqual(before);
   });
 

@@ -14,8 +14,11 @@ export function bytesWords(bytes: number): string {
 }
 
 /** What a data file holds, in one line: "4 waters, 1,203 readings, 5 photographs". */
-export function contentsWords(contents: DataContents): string {
-  const { waters, readings, photographs } = contents;
+export function contentsWords({
+  waters,
+  readings,
+  photographs,
+}: Pick<DataContents, 'waters' | 'readings' | 'photographs'>): string {
   return [
     counted(waters, 'water', 'waters'),
     counted(readings, 'reading', 'readings'),

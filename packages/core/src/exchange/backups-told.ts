@@ -19,6 +19,8 @@ export const ListedBackupSchema = z
     isOfAnother: z.boolean(),
     machine: z.string().nullable(),
     contents: DataContentsSchema.nullable(),
+    /** How many photographs its data name whose files were not there, or not whole, when it was made. */
+    lacks: z.int(),
     /** Photographs in it that are not here any more, not even to be brought back; of many the first are named. */
     stillHolds: z.object({
       count: z.int(),

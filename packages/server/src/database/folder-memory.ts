@@ -14,6 +14,8 @@ const MemorySchema = z.looseObject({
   backupPlace: z.string().min(1).optional(),
   /** True where that was on another disk than the data when it was chosen. */
   backupsWereOnOtherDisk: z.boolean().optional(),
+  /** Backups of which some byte was found not to be as it was made: where each lies, and the mark of its file. */
+  damagedBackups: z.array(z.string()).optional(),
 });
 type Memory = z.infer<typeof MemorySchema>;
 
@@ -56,6 +58,10 @@ export const rememberBackupPlace = (
   place: { readonly path: string; readonly wasOnOtherDisk: boolean } | null,
 ): void =>
   note(folder, { backupPlace: place?.path, backupsWereOnOtherDisk: place?.wasOnOtherDisk || undefined });
+
+/** Notes which backups were found damaged: without that, they would look good again after a new start. */
+export const rememberDamagedBackups = (folder: string, files: readonly string[]): void =>
+  note(folder, { damagedBackups: files.length > 0 ? [...files] : undefined });
 
 /** The identifier of the folder, given to it when it is first asked for. */
 export function folderId(folder: string): string {

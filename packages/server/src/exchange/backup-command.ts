@@ -3,7 +3,13 @@ import { randomUUID } from 'node:crypto';
 import { join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
-import { type DataContents, bytesWords, contentsLines } from '@hedge-lamp/core/exchange';
+import {
+  type DataContents,
+  bytesWords,
+  contentsLines,
+  contentsWords,
+  counted,
+} from '@hedge-lamp/core/exchange';
 import { FolderFault, faultOf } from '../database/folder-fault';
 import { lockFolder } from '../database/folder-lock';
 import { memoryOf } from '../database/folder-memory';
@@ -59,7 +65,9 @@ async function backUp(file: string | undefined, reason: 'asked' | 'before-update
   lineDone();
   console.log(madeWords(target, manifest));
   if (manifest.missing.length > 0)
-    console.log(`${manifest.missing.length} photographs were not there to be backed up; their readings are.`);
+    console.log(
+      `It lacks ${counted(manifest.missing.length, 'photograph', 'photographs')} whose files were not there; their readings are in it.`,
+    );
   const disk = diskRelation(target, folder);
   if (disk === 'same') console.log('It lies on the disk of the data. Copy it to another one too.');
   if (disk === 'memory')
@@ -91,10 +99,14 @@ function tell({ contents, here, manifest, differences, photographsMissing }: Sta
   console.log(besideEachOther(here, contents));
   if (contents.demo) console.log('It holds the made-up data of the demo.');
   if (photographsMissing > 0)
-    console.log(`${photographsMissing} of its photographs are neither in it nor here.`);
+    console.log(`Neither in it nor here: ${counted(photographsMissing, 'photograph', 'photographs')}.`);
   if (differences)
     console.log(
-      `Only here: ${differences.readings.onlyHere} readings, ${differences.waters.onlyHere} waters, ${differences.photographs.onlyHere} photographs.`,
+      `Only here: ${contentsWords({
+        waters: differences.waters.onlyHere,
+        readings: differences.readings.onlyHere,
+        photographs: differences.photographs.onlyHere,
+      })}.`,
     );
 }
 

@@ -8,6 +8,9 @@ export class BackupFault extends Error {
   }
 }
 
+/** The backup itself is not as it was made: one byte is enough. */
+export class DamagedBackup extends BackupFault {}
+
 /** It was told to stop. */
 export class Stopped extends BackupFault {
   constructor() {

@@ -11,7 +11,7 @@ import {
   photoOfEntry,
 } from '@hedge-lamp/core/exchange';
 import { type Entry, type ZipFile, openPromise } from 'yauzl';
-import { BackupFault, backupFaultOf, goOn } from './backup-fault';
+import { BackupFault, DamagedBackup, backupFaultOf, goOn } from './backup-fault';
 import type { Progress } from './database-copy';
 
 /** A manifest of two hundred thousand photographs has about this many bytes. */
@@ -39,7 +39,7 @@ export interface BackupFile {
 const notOurs = (path: string) =>
   new BackupFault(`${path} is no backup of Hedge Lamp. Nothing was changed. Choose another file.`);
 const cut = (path: string) =>
-  new BackupFault(`${path} is damaged or cut short. Nothing was changed. Use another backup.`);
+  new DamagedBackup(`${path} is damaged or cut short. Nothing was changed. Use another backup.`);
 
 /** What a file is by its first bytes. */
 export function kindOf(path: string): 'zip' | 'sqlite' | 'other' {

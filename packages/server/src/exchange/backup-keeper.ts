@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { rmSync, statSync } from 'node:fs';
-import { basename, isAbsolute, join, resolve } from 'node:path';
+import { basename, dirname, isAbsolute, join, resolve } from 'node:path';
 import {
   type BackupReason,
   type BackupStanding,
@@ -11,10 +11,10 @@ import {
   keptByRotation,
 } from '@hedge-lamp/core/exchange';
 import { photosTable } from '../color/table';
-import { folderId, memoryOf, rememberBackupPlace } from '../database/folder-memory';
+import { folderId, memoryOf, rememberBackupPlace, rememberDamagedBackups } from '../database/folder-memory';
 import type { Database } from '../database/open-database';
-import { BackupFault, Stopped } from './backup-fault';
-import { dailyOf, lastGoodOf, listBackups, nothingKnown } from './backup-list';
+import { BackupFault, DamagedBackup, Stopped } from './backup-fault';
+import { dailyOf, fileMark, lastGoodOf, listBackups, nothingKnown } from './backup-list';
 import { checkPlace, freeName, usualPlace } from './backup-target';
 import type { BackupOutcome, BackupTask, Labor } from './backup-task';
 import { firstKeptAt } from './data-contents';
@@ -66,6 +66,7 @@ export interface BackupSettings {
 }
 
 const retryMs = 3_600_000;
+const mostDamaged = 200;
 /** A backup that was opened and then forgotten takes room, and keeps the daily one from being made, ms. */
 const openAtMost = 3_600_000;
 
@@ -80,6 +81,8 @@ export class BackupKeeper {
   private hasLooked = false;
   private isLeaving = false;
   private failedAt = -Infinity;
+  /** Marks of backups that were found damaged when they were read through. */
+  private readonly damaged: Set<string>;
   /** Why the last daily backup was not made; null where it was. */
   dailyFault: string | null = null;
   work: Work | null = null;
@@ -89,6 +92,7 @@ export class BackupKeeper {
     readonly settings: BackupSettings,
   ) {
     this.folderId = folderId(database.folder);
+    this.damaged = new Set(memoryOf(database.folder).damagedBackups);
   }
 
   get folder(): string {
@@ -125,7 +129,7 @@ export class BackupKeeper {
         .all()
         .map((p) => p.id),
     );
-    const backups = await listBackups(this.places, this.folderId, here, this.known);
+    const backups = await listBackups(this.places, this.folderId, here, this.known, this.damaged);
     this.lastGoodAt = lastGoodOf(backups, this.settings.now());
     this.firstKeptAt = firstKeptAt(this.database.$client);
     this.hasLooked = true;
@@ -209,7 +213,9 @@ export class BackupKeeper {
         });
         then(outcome);
         if (kind === 'backup') await this.list();
+        else this.noteRead(subject, true);
       } catch (error) {
+        if (error instanceof DamagedBackup && kind !== 'backup') this.noteRead(subject, false);
         work.fault =
           error instanceof BackupFault
             ? // Where a file lies meanwhile says nothing to whoever chose it by its name.
@@ -226,6 +232,21 @@ export class BackupKeeper {
     return work;
   }
 
+  /** Remembers whether a backup was whole when every byte of it was read. */
+  private noteRead(path: string, isWhole: boolean): void {
+    // What was brought from elsewhere lies here only for a moment.
+    if (!this.places.includes(dirname(resolve(path)))) return;
+    try {
+      const mark = fileMark(resolve(path));
+      if (mark === null || isWhole === !this.damaged.has(mark)) return;
+      if (isWhole) this.damaged.delete(mark);
+      else this.damaged.add(mark);
+      rememberDamagedBackups(this.folder, [...this.damaged].slice(-mostDamaged));
+    } catch (error) {
+      this.settings.report(error);
+    }
+  }
+
   /** Begins a backup into the place. @throws BackupFault where one cannot go there */
   backUp(reason: BackupReason): Work {
     this.checkPlace();
@@ -238,7 +259,7 @@ export class BackupKeeper {
       this.work.says =
         missing === 0
           ? `Backup made and read back: ${basename(target)}.`
-          : `Backup made and read back: ${basename(target)}. It lacks ${missing} of the photographs: their files were not there, or not whole.`;
+          : `Backup made and read back: ${basename(target)}. Not all photographs were there.`;
     });
   }
 

@@ -19,19 +19,28 @@ export const nothingKnown = (): KnownBackups => ({ told: new Map(), ids: new Map
 
 const newestShown = 100;
 const mostNamed = 200;
+const damagedWords = 'Some of its bytes are not as they were made, so it cannot be restored.';
 const looksLikeOne = (name: string): boolean => /\.(zip|sqlite)$/i.test(name) && !name.startsWith('.');
+
+/** Tells a file as it lies there, until something is written to it. Bits that rot leave it as it is. */
+export function fileMark(path: string): string | null {
+  const stat = statSync(path, { throwIfNoEntry: false });
+  return stat?.isFile() ? `${path} ${stat.size} ${Math.round(stat.mtimeMs)}` : null;
+}
 
 /**
  * Lists backups. What each says of itself is read once and remembered for as long as its file is the same.
  * @param own the identifier of the data folder
  * @param here the photographs that are here, removed or not
  * @param known kept by the caller from one time to the next
+ * @param damaged marks of files that were read through and are not as they were made
  */
 export async function listBackups(
   places: readonly string[],
   own: string,
   here: ReadonlySet<string>,
   known: KnownBackups,
+  damaged: ReadonlySet<string> = new Set(),
 ): Promise<ListedBackup[]> {
   const files = [...new Set(places)]
     .filter((place) => existsSync(place))
@@ -49,7 +58,7 @@ export async function listBackups(
   const listed: ListedBackup[] = [];
   for (const { place, name, bytes, changedAt } of files) {
     const path = join(place, name);
-    const mark = `${bytes} ${changedAt}`;
+    const mark = `${path} ${bytes} ${changedAt}`;
     let told = known.told.get(path);
     if (told?.mark !== mark) {
       told = { mark, ...(await look(path, known.ids)) };
@@ -66,8 +75,9 @@ export async function listBackups(
       isOfAnother: manifest !== null && manifest.source.folder !== own,
       machine: manifest?.source.machine ?? null,
       contents: manifest?.contents ?? null,
+      lacks: manifest?.missing.length ?? 0,
       stillHolds: { count: gone.length, first: gone.slice(0, mostNamed) },
-      fault,
+      fault: damaged.has(mark) ? damagedWords : fault,
     });
   }
   return listed.sort((a, b) => b.madeAt - a.madeAt);

@@ -76,7 +76,7 @@ export function checkRoom(place: string, needed: number, what: string): void {
 }
 
 /** The usual name of a backup: hedge-lamp-2026-11-28-145825.zip, by the clock on this machine's wall. */
-export function backupName(at: number): string {
+function backupName(at: number): string {
   const date = new Date(at);
   const wall = new Date(at - date.getTimezoneOffset() * 60_000).toISOString();
   return `hedge-lamp-${wall.slice(0, 19).replace('T', '-').replaceAll(':', '')}.zip`;

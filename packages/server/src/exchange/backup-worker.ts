@@ -1,5 +1,5 @@
 import { parentPort, workerData } from 'node:worker_threads';
-import { BackupFault } from './backup-fault';
+import { BackupFault, DamagedBackup } from './backup-fault';
 import { type BackupTask, laborHere } from './backup-task';
 
 /** Does one task in a thread of its own, so that a large file keeps nobody waiting, and tells how far it is. */
@@ -24,7 +24,7 @@ try {
   const isKnown = error instanceof BackupFault;
   parentPort!.postMessage({
     fault: isKnown ? error.message : 'This failed for a reason that the server’s log tells.',
-    isStop: stopping.signal.aborted,
+    is: stopping.signal.aborted ? 'stop' : error instanceof DamagedBackup ? 'damage' : 'other',
     ...(isKnown ? {} : { detail: String(error instanceof Error ? error.stack : error) }),
   });
 } finally {

@@ -1,11 +1,20 @@
+import { statSync } from 'node:fs';
+import { join } from 'node:path';
 import type { DataContents } from '@hedge-lamp/core/exchange';
 import type Sqlite from 'better-sqlite3';
+
+/** Whether the file of a photograph that the data name is there, and as long as it should be. */
+export const isPictureThere = (
+  photosFolder: string,
+  { id, bytes }: { readonly id: string; readonly bytes: number },
+): boolean => statSync(join(photosFolder, `${id}.jpg`), { throwIfNoEntry: false })?.size === bytes;
 
 /**
  * Counts what a data file holds. A file of an older format lacks some tables; there is nothing of theirs in it.
  * @param client open for reading
+ * @param photosFolder where its photographs lie: one without a file is none
  */
-export function contentsOf(client: Sqlite.Database): DataContents {
+export function contentsOf(client: Sqlite.Database, photosFolder: string): DataContents {
   const columns = client.prepare('select name from pragma_table_info(?)').pluck();
   const has = (table: string, column: string) => columns.all(table).includes(column);
   const one = (sql: string) => client.prepare(sql).pluck().get() as number | null;
@@ -23,6 +32,13 @@ export function contentsOf(client: Sqlite.Database): DataContents {
     has('readings', 'taken_at')
       ? one(`select cast(${which}(taken_at) as integer) from readings where deleted_at is null`)
       : null;
+  const pictures = () =>
+    (
+      client.prepare('select id, bytes from photos where deleted_at is null').all() as {
+        id: string;
+        bytes: number;
+      }[]
+    ).filter((picture) => isPictureThere(photosFolder, picture));
   return {
     waters: count('waters'),
     readings: count('readings'),
@@ -31,7 +47,7 @@ export function contentsOf(client: Sqlite.Database): DataContents {
     kits: count('kits'),
     cards: kinds('own_cards'),
     methods: kinds('methods'),
-    photographs: count('photos'),
+    photographs: has('photos', 'deleted_at') ? pictures().length : 0,
     removed: removed('waters') + removed('readings') + removed('photos'),
     waterNames: has('waters', 'name')
       ? client

@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs';
 import type { DataContents } from '@hedge-lamp/core/exchange';
 import Sqlite from 'better-sqlite3';
 import { databaseFile } from '../database/open-database';
+import { photosFolderOf } from '../database/photos-folder';
 import { contentsOf } from './data-contents';
 
 /** How many of one kind are on one side only. */
@@ -45,7 +46,7 @@ export function differencesBetween(
       ),
     });
     client.exec('begin');
-    const here = contentsOf(client);
+    const here = contentsOf(client, photosFolderOf(client, folder));
     const differences = {
       waters: sides('waters'),
       readings: sides('readings'),

@@ -1,6 +1,6 @@
 import { rmSync } from 'node:fs';
 import { Worker } from 'node:worker_threads';
-import { BackupFault, Stopped } from './backup-fault';
+import { BackupFault, DamagedBackup, Stopped } from './backup-fault';
 import type { BackupOutcome, BackupTask, Labor } from './backup-task';
 import { unfinishedName } from './backup-target';
 import { dropStaged } from './staged-restore';
@@ -9,7 +9,10 @@ import type { Stage } from './write-backup';
 type Message =
   | { readonly progress: [Stage, number, number] }
   | { readonly outcome: BackupOutcome }
-  | { readonly fault: string; readonly isStop: boolean; readonly detail?: string };
+  | { readonly fault: string; readonly is: 'stop' | 'damage' | 'other'; readonly detail?: string };
+
+const faultFrom = (is: 'stop' | 'damage' | 'other', says: string): BackupFault =>
+  is === 'stop' ? new Stopped() : is === 'damage' ? new DamagedBackup(says) : new BackupFault(says);
 
 /** A thread that is in the middle of a long check does not hear that it should stop, ms. */
 const patienceMs = 1500;
@@ -50,7 +53,7 @@ export const laborInWorker =
         if ('progress' in message) return progress?.(...message.progress);
         if ('outcome' in message) return over(() => resolve(message.outcome));
         if (message.detail) log(message.detail);
-        over(() => reject(message.isStop ? new Stopped() : new BackupFault(message.fault)));
+        over(() => reject(faultFrom(message.is, message.fault)));
       });
       worker.once('error', (error) => over(() => reject(error)));
       worker.once('exit', () => {

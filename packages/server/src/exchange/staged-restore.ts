@@ -10,10 +10,10 @@ import { databaseFile } from '../database/open-database';
 import { photosFolderOf, photosMark } from '../database/photos-folder';
 import { schemaOf } from '../database/schema-version';
 import { replaceText, syncFile, syncFolder } from '../database/whole-file';
-import { BackupFault, Stopped, backupFaultOf, goOn } from './backup-fault';
+import { BackupFault, DamagedBackup, Stopped, backupFaultOf, goOn } from './backup-fault';
 import { kindOf, openBackup, readThrough } from './backup-file';
 import { checkRoom } from './backup-target';
-import { contentsOf } from './data-contents';
+import { contentsOf, isPictureThere } from './data-contents';
 import { type Progress, damageOf } from './database-copy';
 import { type Differences, differencesBetween } from './differences';
 import type { Oversight } from './write-backup';
@@ -88,7 +88,7 @@ async function takeBare(path: string, place: string, progress: Progress): Promis
 function checkData(client: Sqlite.Database, path: string, migrations: string): void {
   const damage = damageOf(client);
   if (damage !== null)
-    throw new BackupFault(
+    throw new DamagedBackup(
       `The data in ${path} are damaged (${damage.slice(0, 200)}). Nothing was changed. Use another backup.`,
     );
   const { is } = schemaOf(client, migrations);
@@ -112,7 +112,7 @@ function checkData(client: Sqlite.Database, path: string, migrations: string): v
     throw new BackupFault(`${path} holds no data of Hedge Lamp. Nothing was changed. Choose another file.`);
 }
 
-/** Photographs of the data that the backup does not hold, but this folder does. */
+/** Photographs of the data that the backup does not hold, but this folder does. @returns how many are in neither */
 async function fetchFromHere(client: Sqlite.Database, folder: string, place: string): Promise<number> {
   const here = existsSync(databaseFile(folder)) ? presentPhotos(folder) : join(folder, 'photos');
   let missing = 0;
@@ -120,7 +120,7 @@ async function fetchFromHere(client: Sqlite.Database, folder: string, place: str
   for (const { id, bytes } of rows) {
     const [from, to] = [join(here, `${id}.jpg`), join(place, 'photos', `${id}.jpg`)];
     if (existsSync(to)) continue;
-    if (!existsSync(from) || statSync(from).size !== bytes) {
+    if (!isPictureThere(here, { id, bytes })) {
       missing += 1;
       continue;
     }
@@ -235,7 +235,7 @@ export async function stageRestore(
         id,
         file: path,
         manifest,
-        contents: contentsOf(client),
+        contents: contentsOf(client, stagedPhotos(folder, id)),
         here,
         differences,
         photographsMissing,

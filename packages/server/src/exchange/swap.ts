@@ -18,7 +18,7 @@ import { isDamage } from '../database/folder-fault';
 import { holdsAny, remember } from '../database/folder-memory';
 import { databaseFile } from '../database/open-database';
 import { photosNameOf } from '../database/photos-folder';
-import { replaceText, syncFile, syncFolder } from '../database/whole-file';
+import { replaceText, syncFile, syncFolder, unfinishedEnding } from '../database/whole-file';
 import { BackupFault, backupFaultOf } from './backup-fault';
 import { contentsOf } from './data-contents';
 import {
@@ -66,7 +66,7 @@ function fold(folder: string): Pick<Aside, 'contents' | 'photosName' | 'isWhole'
   try {
     client = new Sqlite(databaseFile(folder), { timeout: 5000 });
     const photosName = photosNameOf(client);
-    const contents = contentsOf(client);
+    const contents = contentsOf(client, join(folder, photosName));
     if (client.pragma('journal_mode = DELETE', { simple: true }) !== 'delete')
       throw new BackupFault(
         `Something else reads the data in ${folder}. Nothing was changed. Wait until it is done, then try again.`,
@@ -91,21 +91,32 @@ function keepAside(folder: string, instead: string, now: number): string | null 
   replaceText(noteFile(folder, id), JSON.stringify(note));
   const kept = asideFile(folder, id);
   try {
-    linkSync(present, kept);
-  } catch {
-    // A disk without second names.
-    copyFileSync(present, kept);
-    syncFile(kept);
+    secondName(present, kept);
+    // Of whole data nothing is left in a log: they were folded into the file.
+    for (const ending of ['-wal', '-shm'])
+      if (existsSync(present + ending)) {
+        if (about.isWhole) rmSync(present + ending);
+        else renameSync(present + ending, kept + ending);
+      }
+  } catch (error) {
+    takeFromAside(folder, id);
+    throw error;
   }
-  // Of whole data nothing is left in a log: they were folded into the file.
-  for (const ending of ['-wal', '-shm'])
-    if (existsSync(present + ending)) {
-      if (about.isWhole) rmSync(present + ending);
-      else renameSync(present + ending, kept + ending);
-    }
   syncFolder(asideFolder(folder, id));
   syncFolder(asideRoot(folder));
   return id;
+}
+
+/** A second name for a file; on a disk that knows none, a copy, which has the name when it is whole. */
+function secondName(present: string, kept: string): void {
+  try {
+    linkSync(present, kept);
+  } catch {
+    const unfinished = kept + unfinishedEnding;
+    copyFileSync(present, unfinished);
+    syncFile(unfinished);
+    renameSync(unfinished, kept);
+  }
 }
 
 /** Undoes `keepAside` where the data stayed in their place: a log that went along comes back. */

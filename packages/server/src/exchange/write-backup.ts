@@ -24,7 +24,7 @@ import { syncFile, syncFolder } from '../database/whole-file';
 import { BackupFault, Stopped, backupFaultOf, goOn } from './backup-fault';
 import { Hashing, openBackup, readThrough } from './backup-file';
 import { checkPlace, checkRoom, checkWritable, tidyPlace, unfinishedName } from './backup-target';
-import { contentsOf } from './data-contents';
+import { contentsOf, isPictureThere } from './data-contents';
 import { type Progress, copyDatabase, damageOf } from './database-copy';
 
 /** Readings say the same again and again: little work packs them well. */
@@ -79,7 +79,7 @@ function look(copy: string, folder: string) {
       throw new BackupFault(
         `The data file in ${folder} is damaged (${damage.slice(0, 200)}). No backup was made of it; older ones stay. Restore one: npm run restore FILE.`,
       );
-    const contents = contentsOf(client);
+    const photosFolder = photosFolderOf(client, folder);
     const hasPhotos = client.prepare("select 1 from sqlite_master where name = 'photos'").get() !== undefined;
     const photographs = hasPhotos
       ? (client
@@ -89,9 +89,9 @@ function look(copy: string, folder: string) {
           .all() as Photograph[])
       : [];
     return {
-      contents,
+      contents: contentsOf(client, photosFolder),
       photographs: photographs.filter((p) => photoOfEntry(backupEntry.photo(p.id)) !== null),
-      photosFolder: photosFolderOf(client, folder),
+      photosFolder,
       schema: appliedMigrations(client).length,
     };
   } finally {
@@ -164,7 +164,7 @@ async function writeOnce(order: BackupOrder, { signal, progress }: Oversight): P
     progress?.('checking', 0, 0);
     const { contents, photographs, photosFolder, schema } = look(copy, folder);
     const fileOf = (p: Photograph) => join(photosFolder, `${p.id}.jpg`);
-    const isThere = (p: Photograph) => existsSync(fileOf(p)) && statSync(fileOf(p)).size === p.bytes;
+    const isThere = (p: Photograph) => isPictureThere(photosFolder, p);
     const there = photographs.filter(isThere);
     const copyBytes = statSync(copy).size;
     const total = there.reduce((sum, p) => sum + p.bytes, copyBytes);

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { contentsLines, type StagedBackup } from '@hedge-lamp/core/exchange';
+import { contentsLines, counted, type StagedBackup } from '@hedge-lamp/core/exchange';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed } from 'vue';
 import { useBench } from '../bench/bench-store';
@@ -56,12 +56,13 @@ const names = computed(() => {
     <div>
       <p v-for="line in changeWords(staged)" :key="line">{{ line }}</p>
       <p v-if="staged.photographsMissing > 0">
-        {{ staged.photographsMissing }} of its photographs are neither in it nor here. Their readings are.
+        Neither in it nor here: {{ counted(staged.photographsMissing, 'photograph', 'photographs') }}. The
+        readings are.
       </p>
       <p v-if="isBenchLive">
         A run is going on at the bench. It goes with what is here now: finish it first.
       </p>
-      <p v-if="staged.refusal" class="bad">{{ staged.refusal }}</p>
+      <p v-if="staged.refusal" class="failure">{{ staged.refusal }}</p>
       <p v-else>What is here now is kept aside, and can be brought back.</p>
       <div class="acts">
         <BButton v-if="!staged.refusal" variant="primary" :disabled="busy" @click="$emit('restore')"
@@ -105,10 +106,6 @@ tbody tr {
 }
 .differs td {
   font-weight: 700;
-}
-.bad {
-  color: var(--hl-act);
-  font-weight: 650;
 }
 .acts {
   display: flex;

@@ -50,7 +50,7 @@ async function set(place: string | null): Promise<void> {
       >
     </template>
   </p>
-  <p v-if="backups.placeFault" class="bad">{{ backups.placeFault }}</p>
+  <p v-if="backups.placeFault" class="failure">{{ backups.placeFault }}</p>
   <BButton v-if="!isOpen" variant="outline-primary" @click="open">Choose another folder</BButton>
   <form v-else ref="form" novalidate @submit.prevent="set(typed.trim() === '' ? null : typed.trim())">
     <TextField
@@ -69,10 +69,6 @@ async function set(place: string | null): Promise<void> {
 <style scoped>
 .where {
   overflow-wrap: anywhere;
-}
-.bad {
-  color: var(--hl-act);
-  font-weight: 650;
 }
 .acts {
   display: flex;

@@ -2,7 +2,7 @@
 import { bytesWords, contentsWords, type ListedBackup } from '@hedge-lamp/core/exchange';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed } from 'vue';
-import { reasonWords, stillHoldsWords, wholeDate } from './backup-words';
+import { lacksWords, reasonWords, stillHoldsWords, wholeDate } from './backup-words';
 
 /** One backup: when, why, what is in it, and what can be done with it. */
 const props = defineProps<{ backup: ListedBackup; usualPlace: string; disabled: boolean }>();
@@ -29,14 +29,16 @@ const href = computed(
       <p>
         <strong>{{ title }}</strong> <span v-if="!backup.fault">{{ about }}</span>
       </p>
-      <p v-if="backup.fault" class="fault">{{ backup.fault }}</p>
+      <p v-if="backup.fault" class="failure">{{ backup.fault }}</p>
+      <p v-if="!backup.fault && backup.lacks > 0" class="failure">{{ lacksWords(backup.lacks) }}</p>
       <p v-if="backup.stillHolds.count > 0">{{ stillHoldsWords(backup.stillHolds) }}</p>
       <p class="quiet path">
         {{ backup.name }}<template v-if="backup.place !== usualPlace"> in {{ backup.place }}</template>
       </p>
     </div>
-    <div v-if="!backup.fault" class="acts">
+    <div v-if="!backup.fault || backup.contents" class="acts">
       <BButton
+        v-if="!backup.fault"
         variant="outline-primary"
         :disabled="disabled"
         :aria-label="`Look inside: ${title}`"
@@ -51,7 +53,12 @@ const href = computed(
         @click="$emit('check')"
         >Check</BButton
       >
-      <a class="btn btn-link" :href="href" :download="backup.name" :aria-label="`Download: ${title}`"
+      <a
+        v-if="!backup.fault"
+        class="btn btn-link"
+        :href="href"
+        :download="backup.name"
+        :aria-label="`Download: ${title}`"
         >Download</a
       >
     </div>
@@ -73,9 +80,6 @@ li .words p {
 }
 .path {
   overflow-wrap: anywhere;
-}
-.fault {
-  color: var(--hl-act);
 }
 .acts {
   align-items: start;

@@ -70,8 +70,8 @@ watch(staged, async (now, before) => {
     <div class="two">
       <section class="sheet" aria-labelledby="standing-heading">
         <h2 id="standing-heading">How it stands</h2>
-        <p :class="{ bad: isBad }">{{ standingWords(data, link.date()) }}</p>
-        <p v-if="data.dailyFault" class="bad">The daily backup failed: {{ data.dailyFault }}</p>
+        <p :class="{ failure: isBad }">{{ standingWords(data, link.date()) }}</p>
+        <p v-if="data.dailyFault" class="failure">The daily backup failed: {{ data.dailyFault }}</p>
         <BackupPlace :backups="data" @changed="again" />
       </section>
       <section class="sheet" aria-labelledby="bring-heading">
@@ -129,10 +129,6 @@ watch(staged, async (now, before) => {
 .failed {
   border-color: var(--hl-act);
   border-width: 2px;
-}
-.bad {
-  color: var(--hl-act);
-  font-weight: 650;
 }
 @media (max-width: 900px) {
   .two {

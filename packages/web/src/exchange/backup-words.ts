@@ -3,7 +3,6 @@ import {
   type Backups,
   type BackupWork,
   counted,
-  type DataContents,
   type DiskRelation,
   type ListedBackup,
   type StagedBackup,
@@ -16,9 +15,17 @@ export const tooOldWords =
 
 const whole = (at: number): string => format(at, 'd MMM yyyy, HH:mm');
 
+/** What a backup lacks, though it is whole itself. */
+export const lacksWords = (lacks: number): string =>
+  `It lacks ${counted(lacks, 'photograph', 'photographs')}: the files were not there, or not whole, when it was made.`;
+
 /** How it stands with the backups. */
-export function standingWords({ standing, lastGoodAt }: Backups, now: number): string {
-  const last = lastGoodAt === null ? '' : `The last good backup was made ${agoInWords(lastGoodAt, now)}.`;
+export function standingWords({ standing, lastGoodAt, backups }: Backups, now: number): string {
+  const newest = backups.find((b) => b.madeAt === lastGoodAt && b.fault === null && !b.isOfAnother);
+  const last =
+    lastGoodAt === null
+      ? ''
+      : `The last good backup was made ${agoInWords(lastGoodAt, now)}.${newest?.lacks ? ' Not all photographs are in it: see below.' : ''}`;
   switch (standing) {
     case 'nothing-yet':
       return 'Nothing is kept yet that could be lost.';
@@ -66,12 +73,6 @@ const workWord: Readonly<Record<BackupWork['kind'], string>> = {
 };
 export const workWords = (work: BackupWork): string => `${workWord[work.kind]} ${work.subject}`;
 export const stageWords = ({ stage }: BackupWork): string => stageWord[stage] ?? 'Beginning';
-
-/** From when to when its readings are. */
-export const spanWords = ({ from, to }: DataContents): string =>
-  from === null || to === null
-    ? 'no readings'
-    : `readings from ${format(from, 'd MMM yyyy')} to ${format(to, 'd MMM yyyy')}`;
 
 /** What would not be here any more after a restore, and what would come back; at most three sentences. */
 export function changeWords({ here, differences }: StagedBackup): string[] {

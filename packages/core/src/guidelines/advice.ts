@@ -138,6 +138,21 @@ const table: Readonly<Partial<Record<`${Subject} ${Side}`, Advice>>> = {
       fast('temperature'),
     ],
   },
+  'chlorine high': {
+    why: 'Chlorine burns gills and kills a filter within hours.',
+    watch: [{ kind: 'bind', subjects: ['chlorine'] }],
+    act: [{ kind: 'bind', subjects: ['chlorine'] }, { kind: 'air' }, fast('chlorine')],
+  },
+  'dissolved-oxygen low': {
+    why: 'Animals and filter both suffocate under this; it is least before dawn.',
+    watch: [{ kind: 'air' }, test('temperature')],
+    act: [{ kind: 'air' }, fast('dissolved-oxygen'), lookForDead],
+  },
+  'carbon-dioxide high': {
+    why: 'With this much CO2 around them fish cannot breathe their own out.',
+    watch: [{ kind: 'gas-off' }, { kind: 'air' }],
+    act: [{ kind: 'gas-off' }, { kind: 'air' }],
+  },
   'chloride high': {
     why: 'Salt wears fresh-water animals and plants down.',
     watch: [change('chloride')],

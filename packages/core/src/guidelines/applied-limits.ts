@@ -40,6 +40,9 @@ export const vitalSubjects: readonly Subject[] = [
   'nitrite',
   'nitrite-for-chloride',
   'chloride',
+  'chlorine',
+  'dissolved-oxygen',
+  'carbon-dioxide',
 ];
 
 /**

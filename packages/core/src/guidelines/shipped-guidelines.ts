@@ -7,6 +7,13 @@ import {
   sourceWater,
   youngAnimals,
 } from './sets/general';
+import {
+  carbonDioxideInWater,
+  chlorineInWater,
+  oxygenForAnimals,
+  oxygenForTrout,
+  oxygenForYoung,
+} from './sets/gases';
 import { aquaponics, ccme, eifac, epa2013, streamAndFarm } from './sets/published';
 import {
   crystalShrimp,
@@ -60,5 +67,10 @@ export const shippedGuidelines: readonly Guideline[] = [
   seaLife,
   freshWaterChloride,
   loopChloride,
+  chlorineInWater,
+  oxygenForAnimals,
+  oxygenForYoung,
+  oxygenForTrout,
+  carbonDioxideInWater,
   ccme,
 ];

@@ -4,7 +4,7 @@ import type { ParameterId } from '../parameters';
 import { firstStepOf } from './effective';
 import type { Facts } from './facts';
 import { judge } from './judge';
-import type { Subject } from '../limits/subject';
+import { type Subject, parameterOf } from '../limits/subject';
 import { vitalSet } from './vital-set';
 
 /** Why a reading that is wanted does not count; `holds` where it does. */
@@ -32,22 +32,17 @@ export interface VitalRow {
  * Such a kit shows neither that it is well nor that it is not.
  */
 export function cannotShow(facts: Facts, subject: Subject): boolean {
-  const parameter: ParameterId =
-    subject === 'nitrite' || subject === 'nitrite-for-chloride' ? 'nitrite' : 'ammonia';
-  if (
-    parameter === 'ammonia' &&
-    subject !== 'ammonia' &&
-    subject !== 'free-ammonia' &&
-    !subject.startsWith('epa-')
-  )
-    return false;
+  const parameter = parameterOf(subject);
   const effective = facts.read(parameter);
   const value = effective?.value;
   if (!effective || !value || value.best > 0) return false;
   if (value.high > firstStepOf(effective.reading, facts.book) * (1 + 1e-9)) return false;
   const figure = facts.figure(subject);
   const bands = facts.bands(subject);
-  return figure?.value != null && bands.length > 0 && judge(figure.value, bands).worst !== 'clear';
+  if (!figure?.value || bands.length === 0) return false;
+  const { worst, atBest } = judge(figure.value, bands);
+  // Nothing of what is needed, such as KH or oxygen, is told well enough by a zero.
+  return worst !== 'clear' && atBest === 'clear';
 }
 
 /** pH between two readings far apart, as where free ammonia is worked out. Hedge Lamp's own. */

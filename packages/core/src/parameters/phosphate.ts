@@ -24,10 +24,10 @@ export const phosphate = {
       values: [0, 0.1, 0.25, 0.5, 1, 2, 5],
       dye: {
         bands: [
-          { center: 710, width: 260, height: 0.62 },
-          { center: 600, width: 120, height: 0.1 },
+          { center: 660, width: 260, height: 1 },
+          { center: 560, width: 200, height: 0.14 },
         ],
-        half: 4,
+        half: 3,
       },
       bottles: [['acid'], ['dye']],
       milliliters: 5,

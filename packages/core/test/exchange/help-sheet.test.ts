@@ -38,7 +38,7 @@ const sheet: HelpSheet = helpSheet({
 
 describe('the page for somebody who helps', () => {
   it('gives every reading with value, unit and basis, kit, method, time with zone, sample and doubt', () => {
-    expect(sheet.rows.map((r) => r.what)).toEqual(['Total ammonia', 'pH', 'Nitrate']);
+    expect(sheet.rows.map((r) => r.what)).toEqual(['Total ammonia', 'Nitrate', 'pH']);
     expect(sheet.rows[0]).toEqual({
       what: 'Total ammonia',
       value: '0.5 (0.4–0.6) mg/L NH3-N',
@@ -47,7 +47,7 @@ describe('the page for somebody who helps', () => {
       sample: 'not noted',
       doubts: 'I shook it short',
     });
-    expect(sheet.rows[1]!.by).toBe('method not noted');
+    expect(sheet.rows[2]!.by).toBe('method not noted');
   });
 
   it('says what was assumed for free ammonia, what was never read, and what was done', () => {

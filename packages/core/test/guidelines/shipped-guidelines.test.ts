@@ -589,7 +589,15 @@ describe('stock', () => {
 describe('which guidelines hold', () => {
   it('are the usual ones for kind and stock, until others are chosen', () => {
     const names = (more: object) => guidelinesFor(waterOf(more)).map((g) => g.id);
-    const always = ['eifac', 'emergency', 'sea-life', 'fresh-water-chloride'];
+    const always = [
+      'eifac',
+      'emergency',
+      'sea-life',
+      'fresh-water-chloride',
+      'chlorine',
+      'oxygen',
+      'carbon-dioxide',
+    ];
     expect(names({ stockGroups: ['community-fish', 'water-plants'] })).toEqual([
       'general-aquarium',
       'planted-tank',

@@ -9,7 +9,6 @@ import {
 } from '@hedge-lamp/core/methods';
 import { hazardIds } from '@hedge-lamp/core/parameters';
 import { hazards } from '@hedge-lamp/core/methods';
-import { hazardIds } from '@hedge-lamp/core/parameters';
 import fc from 'fast-check';
 
 describe.each(shippedMethods.map((m) => [m.name, m] as const))('%s', (_name, method) => {
@@ -48,6 +47,17 @@ const table: readonly (readonly [
   ['pen-ph', null, [], 0, 'meter'],
   ['pen-temperature', null, [], 0, 'meter'],
   ['rock-acid-drop', null, [1], 0, 'answer'],
+  ['dissolved-oxygen-drops', 20, [], 0, 'titration'],
+  ['dissolved-oxygen-meter', null, [], 0, 'meter'],
+  ['carbon-dioxide-drops', 20, [], 0, 'titration'],
+  ['chlorine-card', 5, [5, 5], 120, 'card'],
+  ['conductivity-meter', null, [], 0, 'meter'],
+  ['turbidity-column', 1000, [], 0, 'column'],
+  ['turbidity-meter', null, [], 0, 'meter'],
+  ['phosphate-card', 5, [6, 6], 300, 'card'],
+  ['iron-card', 5, [5], 300, 'card'],
+  ['calcium-drops', 5, [], 0, 'titration'],
+  ['magnesium-drops', 5, [], 0, 'titration'],
 ];
 
 describe('the generic methods of the trade', () => {

@@ -6,19 +6,10 @@ import { degreesAnHour } from './caps';
 import { day, hour, minute, morningAfter, nextHour, rounded } from './clock';
 import { type Context, type Section, nothing } from './context';
 import { line } from './line';
+import { testWaste } from './test-waste';
 import type { PlanGiven } from './given';
 
 const severeSigns = ['gasping', 'brown-gills', 'red-gills', 'death'] as const;
-
-const testWaste = (context: Context, at: number, nth: string, says = 'Test ammonia and nitrite.'): PlanLine =>
-  line({
-    kind: 'test',
-    subjects: ['ammonia', 'nitrite'],
-    nth,
-    at,
-    says,
-    serves: context.servedBy('ammonia', 'nitrite'),
-  });
 
 /** What animals show comes before any figure. */
 export function signsSection(context: Context): Section {
@@ -151,83 +142,6 @@ export function signsSection(context: Context): Section {
     }),
   );
   return { lines };
-}
-
-const bareChange = (given: PlanGiven) =>
-  given.deeds.find(
-    (d) =>
-      d.kind === 'water-change' &&
-      given.at - d.at <= day &&
-      d.amount !== null &&
-      (d.amount.by === 'part' || d.amount.by === 'liters') &&
-      d.amount.conditioned === false,
-  );
-
-/** Chloramine carries nitrogen: 1 mg/L of it as chlorine 0.198 mg/L (stoichiometry of NH2Cl and Cl2). */
-const nitrogenOfChloramine = 0.198;
-/** What mains water may hold of it, mg/L as chlorine. Common practice. */
-const usualChloramine = 3;
-
-function chloramineWords(given: PlanGiven, change: Deed): string[] {
-  const { amount } = change;
-  if (!amount) return [];
-  try {
-    const part = effectOf(amount, given.water.liters).part?.best;
-    if (part === undefined) return [];
-    return [
-      `If the tap holds chloramine, ${usualChloramine} mg/L of it leaves about ${given.rough('ammonia', usualChloramine * nitrogenOfChloramine * part)} here.`,
-    ];
-  } catch (error) {
-    if (error instanceof FieldError) return [];
-    throw error;
-  }
-}
-
-/** New water without conditioner: chlorine, which drops do not show. */
-export function chlorineSection(context: Context): Section {
-  const { given } = context;
-  const { at, water } = given;
-  const change = bareChange(given);
-  if (
-    !change ||
-    water.lives === 'nobody' ||
-    given.deeds.some((d) => d.kind === 'conditioner' && d.at >= change.at)
-  )
-    return nothing;
-  const serves = given.concerns.filter((c) => c.rule === 'without-conditioner').map((c) => c.findingId);
-  return {
-    lines: [
-      line({
-        kind: 'bind',
-        nth: 'chlorine',
-        at,
-        says: `Dose conditioner for the whole ${water.liters === null ? 'water' : given.volume(water.liters)}, by its label.`,
-        details: [
-          'Against chlorine; drops do not show it. Before any further change of water.',
-          ...chloramineWords(given, change),
-        ],
-        serves,
-        writes: [{ kind: 'conditioner', detail: '', amount: { by: 'against', against: 'chlorine' } }],
-      }),
-      line({
-        kind: 'air',
-        at,
-        says: 'Air more: a stone, or the outlet up so that it breaks the surface.',
-        serves,
-      }),
-      line({ kind: 'stop-feeding', at, says: 'Feed nothing today.', serves }),
-      line({
-        kind: 'test',
-        subjects: ['ammonia'],
-        nth: 'chloramine',
-        at: at + 2 * hour,
-        says: 'Test ammonia: chloramine in mains water leaves some.',
-        serves,
-      }),
-      testWaste(context, at + day, 'day-1', 'Test ammonia and nitrite: the filter may be hurt.'),
-      testWaste(context, at + 3 * day, 'day-3'),
-    ],
-  };
 }
 
 /** No flow: air by hand, media wet and open, and what to do when it is back. */

@@ -20,6 +20,7 @@ const sized = [
   'stop-feeding',
   'air',
   'bind',
+  'gas-off',
 ] as const;
 
 /** What was read so lately is not tested again for the asking; where animals suffer, sooner. Hedge Lamp's own. */

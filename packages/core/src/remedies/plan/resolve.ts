@@ -2,7 +2,8 @@ import { FieldError, listed } from '../../quantity';
 import { type ParameterId, midSentence, knownIds, shortName } from '../../parameters';
 import { type Plan, type PlanLine, rankOf } from './action';
 import { ammoniaSection } from './ammonia';
-import { chlorineSection, frostSection, nobodySection, powerSection, signsSection } from './care';
+import { chlorineSection, gasSection } from './gases';
+import { frostSection, nobodySection, powerSection, signsSection } from './care';
 import { day, hour, minute } from './clock';
 import { type Context, type Section, contextOf, isAtLeast } from './context';
 import type { PlanGiven } from './given';
@@ -18,6 +19,7 @@ const harms = { 'stop-feeding': 2, 'feed-less': 1 } as const;
 const sections: readonly ((context: Context, before: readonly PlanLine[]) => Section)[] = [
   signsSection,
   chlorineSection,
+  gasSection,
   powerSection,
   frostSection,
   ammoniaSection,

@@ -25,6 +25,7 @@ import { sheetRoutes } from './exchange/routes';
 import { planRoutes } from './guidelines/plan-routes';
 import { todayRoutes } from './guidelines/routes';
 import { kitRoutes, methodRoutes } from './methods/routes';
+import { parameterRoutes } from './parameters/routes';
 import { problem } from './problem';
 import { closeBulk } from './readings/bulk';
 import { readingRoutes } from './readings/routes';
@@ -207,6 +208,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   });
 
   for (const routes of [
+    parameterRoutes,
     waterRoutes,
     removedRoutes,
     methodRoutes,

@@ -3,7 +3,7 @@ import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { today } from '@hedge-lamp/core/guidelines';
-import { listCards } from '../src/color/card-store';
+import { cardDocuments } from '../src/color/card-store';
 import { listForecasts, listStarts } from '../src/cycle/store';
 import { NeedsMigration, openDatabase } from '../src/database/open-database';
 import { prepareDemo } from '../src/demo/prepare-demo';
@@ -49,7 +49,7 @@ describe('the demo of Tern Lane', () => {
       }
       expect(due).toBeGreaterThan(0);
       // And a card of the glasshouse's own that would tell something.
-      expect(listCards(database)).toHaveLength(1);
+      expect(cardDocuments.list(database)).toHaveLength(1);
       expect(listReadings(database, waters[0]!.id, { limit: 5000 }).readings.at(-1)!.takenAt).toBeLessThan(
         at - 350 * day,
       );

@@ -12,6 +12,7 @@ import TopBar from './shell/TopBar.vue';
 import { useOpenedWorkings } from './shell/workings-store';
 import { useCards } from './color/cards-store';
 import { useKits } from './methods/kits-store';
+import { useParameters } from './parameters/parameters-store';
 import { useWaters } from './waters/waters-store';
 
 /** The rack is fetched only when a run is live. */
@@ -24,6 +25,7 @@ const waters = useWaters();
 const bench = useBench();
 const kits = useKits();
 const cards = useCards();
+const parameters = useParameters();
 const outbox = useOutbox();
 const opened = useOpenedWorkings();
 const here = useRoute();
@@ -39,6 +41,7 @@ onMounted(() => {
   void bench.load();
   void kits.load();
   void cards.load();
+  void parameters.load();
   // A browser without such storage keeps no pictures, and then there are none to adopt.
   void outbox.adoptPictures().catch(() => undefined);
   link.watch();
@@ -54,7 +57,10 @@ onMounted(() => {
     <main id="page" tabindex="-1">
       <UnsentNotice />
       <RouterView v-slot="{ Component, route }">
-        <component :is="Component" :key="String(route.params.waterId ?? route.path)" />
+        <component
+          :is="Component"
+          :key="`${String(route.params.waterId ?? route.path)} ${parameters.round}`"
+        />
       </RouterView>
     </main>
   </div>

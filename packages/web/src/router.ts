@@ -149,6 +149,19 @@ export const router = createRouter({
       meta: { title: 'Method' },
     },
     {
+      path: '/parameters',
+      name: 'parameters',
+      component: () => import('./parameters/ParametersPage.vue'),
+      meta: { title: 'Parameters' },
+    },
+    {
+      path: '/parameters/:parameterId',
+      name: 'parameter',
+      component: () => import('./parameters/ParameterFormPage.vue'),
+      props: true,
+      meta: { title: 'Parameter' },
+    },
+    {
       path: '/cards',
       name: 'cards',
       component: () => import('./color/CardsPage.vue'),

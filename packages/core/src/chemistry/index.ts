@@ -9,6 +9,7 @@ export * from './ionic-strength';
 export * from './mix-waters';
 export * from './nitrification-alkalinity';
 export * from './nitrogen-balance';
+export * from './oxygen-solubility';
 export * from './phenolphthalein';
 export * from './salt-dose';
 export * from './salt-effect';

@@ -1,5 +1,4 @@
 export * from './check-method';
-export * from './column-height';
 export * from './dilution';
 export * from './hazard';
 export * from './kit';

@@ -1,4 +1,5 @@
-import { milligrams } from '../quantity';
+import { oxygenSaturation } from '../chemistry';
+import { milligrams, overBox } from '../quantity';
 import { type Parameter, gas } from './parameter';
 
 export const dissolvedOxygen = {
@@ -23,6 +24,19 @@ export const dissolvedOxygen = {
       hazards: ['caustic', 'acid'],
     },
     { by: 'meter', unit: 'mg/L O2', accuracy: 0.5 },
+  ],
+  writtenAs: [
+    {
+      id: '% of saturation',
+      meaning: 'percent of what fresh water of this warmth holds at this height',
+      needs: ['celsius', 'meters'],
+      possible: [0, 400],
+      canonical: (percent, { celsius, meters }) =>
+        overBox([percent, celsius, meters], (share, t, h) => (share! / 100) * oxygenSaturation(t!, h!)),
+      formula: 'mg/L = percent ÷ 100 · saturation at this temperature and height',
+      source: 'Benson & Krause 1980 and 1984, Standard Methods 4500-O (from memory)',
+      caveat: 'Holds for fresh water; sea water holds about a fifth less.',
+    },
   ],
   source:
     'Titration: Winkler’s method (Standard Methods 4500-O). What a drop is worth and the meter’s accuracy: common practice.',

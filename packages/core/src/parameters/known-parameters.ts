@@ -1,20 +1,31 @@
 import type { Kind } from '../quantity';
-import { type OwnParameterDraft, parameterOfOwn } from './own-parameter';
+import { type OwnParameter, parameterOfOwn } from './own-parameter';
 import type { Parameter } from './parameter';
 import { type OwnParameterId, type ParameterId, isOwnParameter } from './parameter-id';
 import { type ShippedParameterId, shippedParameters } from './registry';
 
 const shipped = new Map<string, Parameter<ShippedParameterId>>(shippedParameters.map((p) => [p.id, p]));
-/** What the keeper of this copy added. Identifiers are random, so two keepers in one process do not meet. */
+/** What the keeper of this copy added, those put away too: their readings still have a unit. */
 const own = new Map<string, Parameter<OwnParameterId>>();
 
 /** Every parameter, in the order of every list: what ships, then the keeper's own by name. */
 let known: readonly Parameter<ParameterId>[] = shippedParameters;
 
-/** Makes parameters of the keeper's own known, or what is told of them anew. Called where they are read and kept. */
-export function learnOwnParameters(told: readonly OwnParameterDraft[]): void {
-  for (const one of told) own.set(one.id, parameterOfOwn(one));
-  known = [...shippedParameters, ...[...own.values()].sort((a, b) => a.label.localeCompare(b.label))];
+/**
+ * Makes the keeper's own parameters known, in place of all that were known before. Called where they are read and kept.
+ * @param told every version, oldest first; one that is put away is offered no more, but its readings are understood
+ */
+export function knowOwnParameters(
+  told: readonly { readonly document: OwnParameter; readonly deletedAt: number | null }[],
+): void {
+  own.clear();
+  const offered = new Map<string, Parameter<ParameterId>>();
+  for (const { document, deletedAt } of told) {
+    const parameter = parameterOfOwn(document);
+    own.set(document.id, parameter);
+    if (deletedAt === null) offered.set(document.id, parameter);
+  }
+  known = [...shippedParameters, ...[...offered.values()].sort((a, b) => a.label.localeCompare(b.label))];
 }
 
 /** A parameter of the keeper's own that nobody told of here: a figure of it has no unit that can be named. */

@@ -1,5 +1,6 @@
 import type { Kind } from '../quantity';
 import type { WayToRead } from './way-to-read';
+import type { WrittenAs } from './written-as';
 
 /** What becomes of a figure when a known share of the water is changed: it mixes, it goes as pH does, or nothing is told. */
 export type AfterChange = 'mixes' | 'as-ph' | 'as-it-was';
@@ -33,6 +34,8 @@ export interface Parameter<Id extends string = string> {
   readonly decimals: number;
   /** Ways to read it that need no more than numbers to describe; a method is made of each. */
   readonly read: readonly WayToRead[];
+  /** Further units of which no factor makes the canonical one. */
+  readonly writtenAs?: readonly WrittenAs[];
   /** Published source of what is written here, or "common practice". */
   readonly source: string;
 }

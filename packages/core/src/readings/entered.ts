@@ -9,6 +9,11 @@ const dilution = z
   .min(1, 'A sample is diluted once or more; 1 means not diluted.')
   .max(1000, 'At most 1000 times.')
   .optional();
+/** What hangs on more than a figure, such as a share of saturation: as typed, each. */
+const beside = z
+  .object({ celsius: text, meters: text }, { error: 'Tell what the figure hangs on.' })
+  .partial()
+  .optional();
 const unit = z.string().min(1, 'Name the unit.').max(20);
 
 /** What the keeper entered, to the digit, before anything was computed from it. */
@@ -45,6 +50,7 @@ export const EnteredSchema = z
       how: z.literal('meter'),
       text,
       unit,
+      beside,
       /** What sent the figure, when it was not typed: the stand-in pen says so of itself. */
       device: z.enum(['simulated-pen']).optional(),
     }),
@@ -53,7 +59,7 @@ export const EnteredSchema = z
     /** What was seen, where there is no amount. */
     z.object({ how: z.literal('answer'), answer: z.int().min(0).max(5), says: z.string().max(60) }),
     /** A figure written down elsewhere, as typed; its ends where the keeper knows them. */
-    z.object({ how: z.literal('figure'), text, unit, dilution }),
+    z.object({ how: z.literal('figure'), text, unit, beside, dilution }),
   ])
   .meta({ id: 'Entered' });
 export type Entered = z.infer<typeof EnteredSchema>;

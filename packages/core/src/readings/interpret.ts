@@ -2,7 +2,6 @@ import { type Card, cardInterval, cardOf, chemistryInfo, valueAt } from '../colo
 import {
   type Method,
   type MethodBook,
-  columnInterval,
   methodOf,
   shippedBook,
   titrationInterval,
@@ -11,20 +10,30 @@ import {
 import {
   FieldError,
   type Interval,
+  type Kind,
   type Workings,
   canonicalUnit,
+  checkValue,
   convert,
   convertInterval,
   formatReading,
   interval,
   parseFigure,
   parseRange,
+  point,
   scale,
   unitOf,
 } from '../quantity';
 import { type DoubtId, doubts, isVoid, widenByDoubts } from './doubt';
 import type { Entered } from './entered';
-import { type ParameterId, parameterInfo } from '../parameters';
+import {
+  type BesideId,
+  type ParameterId,
+  type WrittenAs,
+  besideInfo,
+  columnInterval,
+  parameterInfo,
+} from '../parameters';
 
 export interface Interpretation {
   /** Canonical interval; null when the entry tells nothing. */
@@ -214,10 +223,18 @@ function observe(observation: Observation, method: Method | null, book: MethodBo
     }
     case 'meter':
     case 'figure': {
-      unitOf(kind, entered.unit, 'entered.unit');
       const meter = entered.how === 'meter' && method?.result.by === 'meter' ? method.result : null;
       if (entered.how === 'meter' && !meter)
         throw wrong('A meter figure needs a meter method, such as a pen.');
+      const writtenAs = parameterInfo(parameter).writtenAs?.find((w) => w.id === entered.unit);
+      if (writtenAs)
+        return fromWritten(
+          entered,
+          writtenAs,
+          kind,
+          meter ? convert(meter.accuracy, kind, meter.unit, canonicalUnit(kind)) : 0,
+        );
+      unitOf(kind, entered.unit, 'entered.unit');
       const bound = (x: number) => convert(x, kind, canonicalUnit(kind), entered.unit);
       // Accuracy is a difference, so it converts without the offset of a temperature scale.
       const accuracy = meter
@@ -261,6 +278,51 @@ function observe(observation: Observation, method: Method | null, book: MethodBo
       };
     }
   }
+}
+
+/**
+ * A figure in a unit that hangs on more than a factor.
+ * @param accuracy of the meter that showed it, in the canonical unit; 0 where that is not known
+ */
+function fromWritten(
+  entered: Extract<Entered, { how: 'meter' | 'figure' }>,
+  { canonical, needs, possible: [floor, ceiling], formula, caveat, source }: WrittenAs,
+  kind: Kind,
+  accuracy: number,
+): Raw {
+  const written = parseRange(entered.text, 'entered.text', { floor, ceiling });
+  checkValue(written.best, 'entered.text', { label: 'It', unit: entered.unit, low: floor, high: ceiling });
+  const told = (id: BesideId): Interval => {
+    // What is not needed does not count.
+    if (!needs.includes(id)) return point(0);
+    const { possible, label } = besideInfo[id];
+    const field = `entered.beside.${id}`;
+    const text = entered.beside?.[id] ?? '';
+    if (text.trim() === '') throw new FieldError('not-a-number', field, `Type it: ${label.toLowerCase()}.`);
+    const [low, high] = possible;
+    const read = parseRange(text, field, { floor: low, ceiling: high });
+    checkValue(read.best, field, { label, unit: '', low, high });
+    return read;
+  };
+  const beside = { celsius: told('celsius'), meters: told('meters') };
+  const unit = canonicalUnit(kind);
+  const amount = canonical(written, beside);
+  const value = interval(Math.max(0, amount.low - accuracy), amount.best, amount.high + accuracy);
+  const note = needs.map((id) => `${entered.beside?.[id]?.trim()} ${besideInfo[id].unit}`).join(', ');
+  return {
+    value,
+    unit,
+    words: () => ({
+      formula: `${formula} (${source})`,
+      substituted: `${entered.text.trim()} ${entered.unit}${note ? ` at ${note}` : ''} → ${formatReading(value)} ${unit}`,
+      input: {
+        label: 'Figure typed',
+        value: `${entered.text.trim()} ${entered.unit}`,
+        ...(note ? { note: `At ${note}.` } : {}),
+      },
+      caveat,
+    }),
+  };
 }
 
 /** "0" typed alone is what somebody saw, and no figure to half a unit. */

@@ -32,12 +32,27 @@ export type UnitChoice = z.infer<typeof UnitChoiceSchema>;
 
 const isMeasured = (name: string): name is MeasuredKind => name in byKind;
 
+/** What a keeper can choose between, by kind, each kind once and under the name of its first parameter; not what has one unit. */
+export const unitChoices: readonly {
+  readonly kind: MeasuredKind;
+  readonly label: string;
+  /** False for what only some keepers measure. */
+  readonly routine: boolean;
+  readonly units: readonly string[];
+}[] = shippedParameters.flatMap(({ id, label, kind, routine }) => {
+  const name = kindName(kind);
+  const ids = unitsOf(kind).map((u) => u.id);
+  const isFirst = shippedParameters.find((p) => kindName(p.kind) === name)!.id === id;
+  return isMeasured(name) && isFirst && ids.length > 1 ? [{ kind: name, label, routine, units: ids }] : [];
+});
+
 /**
  * The unit in which a keeper sees figures of a kind: the one chosen; percent for a share; for what no choice is of, its
  * only one.
  */
 export function chosenUnit(units: UnitChoice, kind: Kind): string {
   const name = kindName(kind);
-  if (isMeasured(name)) return units[name];
+  // A water kept on this device by an earlier version names fewer kinds.
+  if (isMeasured(name)) return units[name] ?? UnitChoiceSchema.parse({})[name];
   return kind === ('share' satisfies QuantityKind) ? '%' : canonicalUnit(kind);
 }

@@ -589,22 +589,23 @@ describe('stock', () => {
 describe('which guidelines hold', () => {
   it('are the usual ones for kind and stock, until others are chosen', () => {
     const names = (more: object) => guidelinesFor(waterOf(more)).map((g) => g.id);
-    const always = [
-      'eifac',
-      'emergency',
-      'sea-life',
-      'fresh-water-chloride',
-      'chlorine',
-      'oxygen',
-      'carbon-dioxide',
-    ];
+    const always = ['eifac', 'emergency', 'sea-life', 'fresh-water-chloride'];
+    const gases = ['chlorine', 'oxygen', 'carbon-dioxide'];
     expect(names({ stockGroups: ['community-fish', 'water-plants'] })).toEqual([
       'general-aquarium',
       'planted-tank',
       'warmth-tropical',
       ...always,
+      ...gases,
     ]);
-    expect(names({ kind: 'stream', netLiters: null })).toEqual(['stream-farm', 'epa-2013', 'eifac', 'ccme']);
+    expect(names({ kind: 'stream', netLiters: null })).toEqual([
+      'stream-farm',
+      'epa-2013',
+      'eifac',
+      'chlorine',
+      'oxygen',
+      'ccme',
+    ]);
     expect(names({ kind: 'aquaponics', stockGroups: ['trout'] })).toEqual([
       'aquaponics',
       'trout',
@@ -612,6 +613,10 @@ describe('which guidelines hold', () => {
       'warmth-trout',
       ...always,
       'loop-chloride',
+      'chlorine',
+      'oxygen',
+      'oxygen-trout',
+      'carbon-dioxide',
     ]);
     expect(names({ guidance: { sets: ['general-aquarium', 'ccme'] } })).toEqual(['general-aquarium', 'ccme']);
   });

@@ -1,13 +1,12 @@
 import {
   type Method,
   MethodSchema,
-  columnInterval,
   methodFaults,
   methodOf,
   shippedMethods,
   titrationInterval,
 } from '@hedge-lamp/core/methods';
-import { hazardIds } from '@hedge-lamp/core/parameters';
+import { columnInterval, hazardIds } from '@hedge-lamp/core/parameters';
 import { hazards } from '@hedge-lamp/core/methods';
 import fc from 'fast-check';
 

@@ -1,11 +1,12 @@
-import { OwnCardSchema } from '@hedge-lamp/core/color';
+import { type OwnCard, OwnCardSchema } from '@hedge-lamp/core/color';
 import { IdSchema, InstantSchema } from '@hedge-lamp/core/wire';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
 import { type Context, ForGoodSchema, typed } from '../context';
 import { purgePhoto, purgeWait } from '../database/purge';
+import type { Kept } from '../database/versioned-documents';
 import { ProblemSchema } from '../problem';
-import { listCards, markCardDeleted, saveCard } from './card-store';
+import { cardDocuments, saveCard } from './card-store';
 import { keepPhoto, markPhotoDeleted, mostPhotoBytes, photoBytes } from './photo-store';
 
 const answers = {
@@ -15,6 +16,8 @@ const answers = {
   415: ProblemSchema,
   422: ProblemSchema,
 };
+/** A card as it is answered, with whether it was put away. */
+const told = ({ document, deletedAt }: Kept<OwnCard>) => ({ card: document, deletedAt });
 const KeptCardSchema = z.object({ card: OwnCardSchema, deletedAt: InstantSchema.nullable() });
 const KeptPhotoSchema = z.object({
   id: IdSchema,
@@ -37,7 +40,7 @@ export function cardRoutes(app: FastifyInstance, { database, now }: Context): vo
         response: { 200: z.array(KeptCardSchema) },
       },
     },
-    () => listCards(database),
+    () => cardDocuments.list(database).map(told),
   );
   api.post(
     '/api/cards',
@@ -50,7 +53,7 @@ export function cardRoutes(app: FastifyInstance, { database, now }: Context): vo
       },
     },
     (request, reply) => {
-      const { card, made } = saveCard(database, request.body, now());
+      const { document: card, made } = saveCard(database, request.body, now());
       reply.code(made ? 201 : 200);
       return { card, deletedAt: null };
     },
@@ -65,7 +68,7 @@ export function cardRoutes(app: FastifyInstance, { database, now }: Context): vo
         response: { 200: KeptCardSchema, ...answers },
       },
     },
-    (request) => markCardDeleted(database, request.params.id, now()),
+    (request) => told(cardDocuments.mark(database, request.params.id, now())),
   );
   api.post(
     '/api/cards/:id/restore',
@@ -77,7 +80,7 @@ export function cardRoutes(app: FastifyInstance, { database, now }: Context): vo
         response: { 200: KeptCardSchema, ...answers },
       },
     },
-    (request) => markCardDeleted(database, request.params.id, null),
+    (request) => told(cardDocuments.mark(database, request.params.id, null)),
   );
 }
 

@@ -1,19 +1,9 @@
 import type { OwnCard } from '@hedge-lamp/core/color';
-import { integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { integer, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { versionedTable } from '../database/versioned-documents';
 
-/** The keeper's own cards, every version as it was: a reading knows the one it was read on. */
-export const ownCardsTable = sqliteTable(
-  'own_cards',
-  {
-    id: text().notNull(),
-    version: integer().notNull(),
-    document: text({ mode: 'json' }).$type<OwnCard>().notNull(),
-    savedAt: integer('saved_at').notNull(),
-    /** On every version of a card that is put away; its readings still know it. */
-    deletedAt: integer('deleted_at'),
-  },
-  (t) => [primaryKey({ columns: [t.id, t.version] })],
-);
+/** The keeper's own cards. */
+export const ownCardsTable = versionedTable<OwnCard>('own_cards');
 
 /** Photographs kept with readings; the pictures themselves lie as files beside the database. */
 export const photosTable = sqliteTable('photos', {

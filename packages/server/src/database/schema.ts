@@ -3,6 +3,7 @@ export { ownCardsTable, photosTable } from '../color/table';
 export { cycleStartsTable, forecastsTable } from '../cycle/table';
 export { deedsTable, plansPutOffTable } from '../remedies/table';
 export { kitUsesTable, kitsTable, methodsTable } from '../methods/table';
+export { ownParametersTable } from '../parameters/table';
 export { readingVersionsTable, readingsTable } from '../readings/table';
 export { runEventsTable, runsTable } from '../bench/table';
 export { watersTable } from '../waters/table';

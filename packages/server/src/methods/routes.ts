@@ -1,13 +1,22 @@
-import { KitDraftSchema, KitSchema, MethodSchema, methodFileJsonSchema } from '@hedge-lamp/core/methods';
+import {
+  KitDraftSchema,
+  KitSchema,
+  type Method,
+  MethodSchema,
+  methodFileJsonSchema,
+} from '@hedge-lamp/core/methods';
 import { IdSchema, InstantSchema } from '@hedge-lamp/core/wire';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
 import { type Context, typed } from '../context';
+import type { Kept } from '../database/versioned-documents';
 import { ProblemSchema } from '../problem';
 import { changeKit, createKit, listKits, markKitDeleted } from './kit-store';
-import { listMethods, markMethodDeleted, saveMethod } from './store';
+import { methodDocuments, saveMethod } from './store';
 
 const answers = { 404: ProblemSchema, 409: ProblemSchema, 413: ProblemSchema, 422: ProblemSchema };
+/** A method as it is answered, with whether it was put away. */
+const told = ({ document, deletedAt }: Kept<Method>) => ({ method: document, deletedAt });
 const KeptMethodSchema = z.object({ method: MethodSchema, deletedAt: InstantSchema.nullable() });
 const WithId = z.object({ id: IdSchema });
 
@@ -24,7 +33,7 @@ export function methodRoutes(app: FastifyInstance, { database, now }: Context): 
         response: { 200: z.array(KeptMethodSchema) },
       },
     },
-    () => listMethods(database),
+    () => methodDocuments.list(database).map(told),
   );
 
   api.get('/api/methods/schema.json', { schema: { hide: true } }, () => methodFileJsonSchema());
@@ -41,7 +50,7 @@ export function methodRoutes(app: FastifyInstance, { database, now }: Context): 
       },
     },
     (request, reply) => {
-      const { method, made } = saveMethod(database, request.body.method, now());
+      const { document: method, made } = saveMethod(database, request.body.method, now());
       reply.code(made ? 201 : 200);
       return { method, deletedAt: null };
     },
@@ -58,7 +67,7 @@ export function methodRoutes(app: FastifyInstance, { database, now }: Context): 
         response: { 200: KeptMethodSchema, ...answers },
       },
     },
-    (request) => markMethodDeleted(database, request.params.id, now()),
+    (request) => told(methodDocuments.mark(database, request.params.id, now())),
   );
   api.post(
     '/api/methods/:id/restore',
@@ -70,7 +79,7 @@ export function methodRoutes(app: FastifyInstance, { database, now }: Context): 
         response: { 200: KeptMethodSchema, ...answers },
       },
     },
-    (request) => markMethodDeleted(database, request.params.id, null),
+    (request) => told(methodDocuments.mark(database, request.params.id, null)),
   );
 }
 

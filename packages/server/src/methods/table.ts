@@ -1,19 +1,9 @@
 import type { KitDraft, Method } from '@hedge-lamp/core/methods';
-import { index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { index, integer, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { versionedTable } from '../database/versioned-documents';
 
-/** The keeper's own methods, every version as it was: a reading knows the one it was made with. */
-export const methodsTable = sqliteTable(
-  'methods',
-  {
-    id: text().notNull(),
-    version: integer().notNull(),
-    document: text({ mode: 'json' }).$type<Method>().notNull(),
-    savedAt: integer('saved_at').notNull(),
-    /** On every version of a method that is put away; its readings still know it. */
-    deletedAt: integer('deleted_at'),
-  },
-  (t) => [primaryKey({ columns: [t.id, t.version] })],
-);
+/** The keeper's own methods. */
+export const methodsTable = versionedTable<Method>('methods');
 
 export const kitsTable = sqliteTable('kits', {
   id: text().primaryKey(),

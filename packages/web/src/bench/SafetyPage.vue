@@ -3,7 +3,7 @@ import { generalCautions, hazards } from '@hedge-lamp/core/methods';
 import { hazardIds } from '@hedge-lamp/core/parameters';
 import { computed } from 'vue';
 import { useMethods } from '../methods/methods-store';
-import KitTabs from '../methods/KitTabs.vue';
+import KitTabs from '../shell/KitTabs.vue';
 import PageHeading from '../shell/PageHeading.vue';
 
 /** Every caution in one place, in full, and which tests have which hazard. */

@@ -17,7 +17,7 @@ import { format } from 'date-fns';
 import { v4 as newId } from 'uuid';
 import { computed, ref } from 'vue';
 import { sentenceOf } from '../api/api-error';
-import KitTabs from '../methods/KitTabs.vue';
+import KitTabs from '../shell/KitTabs.vue';
 import { useSettings } from '../settings/settings-store';
 import ChoiceField from '../shell/ChoiceField.vue';
 import { useNotices } from '../shell/notice-store';

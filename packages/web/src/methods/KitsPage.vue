@@ -7,7 +7,7 @@ import LinkButton from '../shell/LinkButton.vue';
 import LoadState from '../shell/LoadState.vue';
 import PageHeading from '../shell/PageHeading.vue';
 import { useOpenedWorkings } from '../shell/workings-store';
-import KitTabs from './KitTabs.vue';
+import KitTabs from '../shell/KitTabs.vue';
 import { costWords, dayOf, testWorkings } from './kit-words';
 import { useKits } from './kits-store';
 import { useMethods } from './methods-store';

@@ -8,7 +8,7 @@ import { useRouter } from 'vue-router';
 import { sentenceOf } from '../api/api-error';
 import PageHeading from '../shell/PageHeading.vue';
 import { useNotices } from '../shell/notice-store';
-import KitTabs from './KitTabs.vue';
+import KitTabs from '../shell/KitTabs.vue';
 import { minutesAlone, resultWords } from './method-words';
 import { useMethods } from './methods-store';
 

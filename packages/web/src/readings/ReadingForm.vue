@@ -8,7 +8,7 @@ import {
   doubts as doubtInfo,
   measures,
 } from '@hedge-lamp/core/readings';
-import { knownIds, parameterInfo } from '@hedge-lamp/core/parameters';
+import { besideInfo, knownIds, parameterInfo } from '@hedge-lamp/core/parameters';
 import type { Water } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckboxGroup } from 'bootstrap-vue-next/components/BFormCheckbox';
@@ -30,6 +30,7 @@ import FormField from '../shell/FormField.vue';
 import TextField from '../shell/TextField.vue';
 import ChoiceField from '../shell/ChoiceField.vue';
 import {
+  besideNeeded,
   enteredIn,
   formOfReading,
   howIn,
@@ -87,9 +88,10 @@ const kitOptions = computed(() => [
     text: k.name,
   })),
 ]);
-const unitOptions = computed(() =>
-  unitsOf(parameterInfo(form.parameter).kind).map((u) => ({ value: u.id, text: u.id })),
-);
+const unitOptions = computed(() => {
+  const { kind, writtenAs = [] } = parameterInfo(form.parameter);
+  return [...unitsOf(kind), ...writtenAs].map((u) => ({ value: u.id, text: u.id }));
+});
 const pointOptions = computed(() => [
   { value: null, text: 'Anywhere below the surface' },
   ...props.water.samplingPoints.map((p) => ({ value: p.id as string | null, text: p.name })),
@@ -233,6 +235,7 @@ function takeTheirs(): void {
           :options="parameterOptions"
           :disabled="reading !== null"
           label="What was measured"
+          :hint="reading ? undefined : 'Not in the list? Add it under Kits, Parameters.'"
           :error="errors.parameter"
         />
         <ChoiceField
@@ -294,6 +297,14 @@ function takeTheirs(): void {
           :options="unitOptions"
           label="Unit"
           :error="errors['entered.unit']"
+        />
+        <TextField
+          v-for="id in besideNeeded(form)"
+          :key="id"
+          v-model="form.beside[id]"
+          inputmode="decimal"
+          :label="besideInfo[id].label"
+          :error="errors[`entered.beside.${id}`]"
         />
       </div>
       <div class="field-pair mt-3">

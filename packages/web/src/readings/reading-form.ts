@@ -11,7 +11,12 @@ import {
   cardFor,
   interpret,
 } from '@hedge-lamp/core/readings';
-import { type ParameterId, parameterInfo, scalesWithDilution } from '@hedge-lamp/core/parameters';
+import {
+  type BesideId,
+  type ParameterId,
+  parameterInfo,
+  scalesWithDilution,
+} from '@hedge-lamp/core/parameters';
 import { type Water, chosenUnit } from '@hedge-lamp/core/waters';
 import { fromLocalInput, thisZone, toLocalInput } from '../clock/words';
 import { type FieldErrors, errorsOf } from '../shell/field-errors';
@@ -24,6 +29,8 @@ export interface ReadingFormState {
   drops: string;
   text: string;
   unit: string;
+  /** What the figure hangs on, as typed. */
+  beside: Record<BesideId, string>;
   /** As typed; empty for a test run as its leaflet says. */
   dilution: string;
   sampleTimes: string;
@@ -61,6 +68,7 @@ export function formOfReading(
     drops: entered?.how === 'drops' ? String(entered.drops) : '',
     text: typed?.text ?? height ?? '',
     unit: typed?.unit ?? preferredUnit(water, parameter),
+    beside: { celsius: typed?.beside?.celsius ?? '', meters: typed?.beside?.meters ?? '' },
     dilution: diluted === undefined ? '' : String(diluted),
     sampleTimes: entered?.how === 'drops' && entered.sampleTimes ? String(entered.sampleTimes) : '',
     match: entered?.how === 'card' ? structuredClone({ ...entered.match }) : null,
@@ -107,6 +115,18 @@ export function howIn(
 export const isDilutable = (form: ReadingFormState, how: Entered['how']): boolean =>
   how !== 'meter' && scalesWithDilution(form.parameter);
 
+/** What has to be told beside a figure in the unit chosen. */
+export const besideNeeded = ({
+  parameter,
+  unit,
+}: Pick<ReadingFormState, 'parameter' | 'unit'>): readonly BesideId[] =>
+  parameterInfo(parameter).writtenAs?.find((w) => w.id === unit)?.needs ?? [];
+
+const besideIn = (form: ReadingFormState) => {
+  const needs = besideNeeded(form);
+  return needs.length > 0 ? { beside: Object.fromEntries(needs.map((id) => [id, form.beside[id]])) } : {};
+};
+
 /** The result as entered, not checked yet. */
 export function enteredIn(
   form: ReadingFormState,
@@ -135,7 +155,7 @@ export function enteredIn(
       return { how, answer: form.answer, says: says ?? '' };
     }
     default:
-      return { how, text: form.text, unit: form.unit, ...sample };
+      return { how, text: form.text, unit: form.unit, ...besideIn(form), ...sample };
   }
 }
 

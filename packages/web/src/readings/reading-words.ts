@@ -8,7 +8,7 @@ import {
   fromWire,
 } from '@hedge-lamp/core/quantity';
 import { type Entered, type Reading, cardFor } from '@hedge-lamp/core/readings';
-import { parameterInfo } from '@hedge-lamp/core/parameters';
+import { besideIds, besideInfo, parameterInfo } from '@hedge-lamp/core/parameters';
 import { type UnitChoice, chosenUnit } from '@hedge-lamp/core/waters';
 
 /** The unit in which a water's keeper sees a parameter; empty for pH, which has none. */
@@ -63,7 +63,12 @@ function plainWords(reading: Told, book: MethodBook): string {
       return `${entered.drops === 1 ? '1 drop' : `${entered.drops} drops`}${entered.firstTurn ? `, ${entered.firstTurn} to the first turn` : ''}`;
     case 'meter':
     case 'figure': {
-      const figure = `${entered.text} ${entered.unit === 'pH' ? '' : entered.unit}`.trim();
+      const at = besideIds.flatMap((id) =>
+        entered.beside?.[id] ? [`${entered.beside[id].trim()} ${besideInfo[id].unit}`] : [],
+      );
+      const figure = [`${entered.text} ${entered.unit === 'pH' ? '' : entered.unit}`.trim(), ...at].join(
+        ', ',
+      );
       return entered.how === 'meter' && entered.device ? `${figure}, made up by the stand-in pen` : figure;
     }
     case 'column':

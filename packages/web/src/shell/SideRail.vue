@@ -56,9 +56,17 @@ const places = computed(() => {
       label: 'Kits',
       icon: IconKits,
       to: { name: 'kits' },
-      here: ['kits', 'kit', 'methods', 'method', 'cards', 'card-learn', 'safety'].includes(
-        String(route.name),
-      ),
+      here: [
+        'kits',
+        'kit',
+        'methods',
+        'method',
+        'cards',
+        'card-learn',
+        'parameters',
+        'parameter',
+        'safety',
+      ].includes(String(route.name)),
     },
   ];
 });

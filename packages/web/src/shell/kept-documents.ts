@@ -61,5 +61,5 @@ export function useKeptDocuments<K extends string, T extends Versioned>(
     await call('POST', `${path}/${id}/restore`);
     await load();
   }
-  return { versions, own, loaded, load, remove, restore };
+  return { kept, versions, own, loaded, load, remove, restore };
 }

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { units } from '@hedge-lamp/core/quantity';
 import { type Deed, stockNow } from '@hedge-lamp/core/remedies';
 import {
   type VolumeFrom,
@@ -12,6 +11,7 @@ import {
   waterKindInfo,
   waterKinds,
   waterVolumeUnits,
+  unitChoices,
 } from '@hedge-lamp/core/waters';
 import { isAnimal, stockGroupIds, stockGroupLabel } from '@hedge-lamp/core/limits';
 import { useSessionStorage } from '@vueuse/core';
@@ -79,16 +79,8 @@ const sources = computed(() => [
     .map((w) => ({ value: w.id, text: w.name })),
 ]);
 const stock = stockGroupIds.map((value) => ({ value, text: stockGroupLabel[value] }));
-const unitRows = [
-  ['ammonia', 'Ammonia'],
-  ['nitrite', 'Nitrite'],
-  ['nitrate', 'Nitrate'],
-  ['alkalinity', 'KH'],
-  ['hardness', 'GH'],
-  ['temperature', 'Temperature'],
-] as const;
+const unitGroups = [unitChoices.filter((c) => c.routine), unitChoices.filter((c) => !c.routine)];
 const volumeOptions = waterVolumeUnits.map((value) => ({ value, text: value }));
-const unitOptions = (kind: keyof typeof units) => units[kind].map((u) => ({ value: u.id, text: u.id }));
 
 const isAnimalTicked = computed(() => form.value.stockGroups.some(isAnimal) || form.value.stock.length > 0);
 const lives = [
@@ -397,15 +389,23 @@ async function cancel(): Promise<void> {
 
     <section class="sheet">
       <h2>Units you like</h2>
-      <div class="unit-grid">
-        <ChoiceField
-          v-for="[kind, label] in unitRows"
-          :key="kind"
-          v-model="form.units[kind]"
-          :options="unitOptions(kind)"
-          :label="label"
-        />
-      </div>
+      <component
+        :is="k === 0 ? 'div' : 'details'"
+        v-for="(group, k) in unitGroups"
+        :key="k"
+        :class="{ 'mb-3 folded': k > 0 }"
+      >
+        <summary v-if="k > 0">What only some keepers measure</summary>
+        <div class="unit-grid">
+          <ChoiceField
+            v-for="c in group"
+            :key="c.kind"
+            v-model="form.units[c.kind]"
+            :options="c.units.map((value) => ({ value, text: value }))"
+            :label="c.label"
+          />
+        </div>
+      </component>
       <TextField v-model="form.note" type="note" label="Note" :error="errors.note" />
     </section>
 

@@ -1,0 +1,36 @@
+import { oxygenSaturation, pressureAtHeight } from '@hedge-lamp/core/chemistry';
+import fc from 'fast-check';
+
+describe('oxygen in water that is in balance with air', () => {
+  it.each([
+    // Standard Methods, table 4500-O:I, chlorinity 0, at 101.325 kPa (from memory).
+    [0, 14.621],
+    [5, 12.77],
+    [10, 11.288],
+    [15, 10.084],
+    [20, 9.092],
+    [25, 8.263],
+    [30, 7.559],
+    [35, 6.949],
+    [40, 6.412],
+  ])('at %p °C and sea level is %p mg/L', (celsius, told) => {
+    expect(oxygenSaturation(celsius, 0)).toBeCloseTo(told, 2);
+  });
+  it('the standard atmosphere has 89.87 kPa at 1000 m', () => {
+    expect(pressureAtHeight(1000) * 101.325).toBeCloseTo(89.87, 1);
+  });
+  it('falls with warmth and with height, for every water', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 39, noNaN: true }),
+        fc.double({ min: -400, max: 4500, noNaN: true }),
+        (celsius, meters) => {
+          const here = oxygenSaturation(celsius, meters);
+          expect(here).toBeGreaterThan(0);
+          expect(oxygenSaturation(celsius + 1, meters)).toBeLessThan(here);
+          expect(oxygenSaturation(celsius, meters + 100)).toBeLessThan(here);
+        },
+      ),
+    );
+  });
+});

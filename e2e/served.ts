@@ -24,7 +24,10 @@ export class Served {
   readonly folder = mkdtempSync(join(tmpdir(), 'hedge-lamp-e2e-'));
   private port = 0;
 
-  constructor(private readonly demo: boolean) {}
+  constructor(
+    private readonly demo: boolean,
+    private readonly program = main,
+  ) {}
 
   get url(): string {
     return `http://127.0.0.1:${this.port}`;
@@ -32,7 +35,7 @@ export class Served {
 
   /** Starts, or starts again at the same address on the same data. */
   async start(): Promise<void> {
-    const server = spawn('node', [main], {
+    const server = spawn('node', [this.program], {
       env: {
         ...process.env,
         HEDGE_LAMP_DATA: this.folder,

@@ -1,3 +1,4 @@
+import { hour } from '@hedge-lamp/core/wire';
 import { existsSync } from 'node:fs';
 import { backupStandings } from '@hedge-lamp/core/exchange';
 import helmet from '@fastify/helmet';
@@ -60,7 +61,7 @@ export interface AppOptions extends Pick<Context, 'database' | 'now'> {
 
 /** By then whoever opened the page has it. */
 const idleAfter = 3000;
-const sweepEvery = 7 * 3_600_000;
+const sweepEvery = 7 * hour;
 /** A server that was only started to look something up has ended by then, ms. */
 const firstBackupLook = 60_000;
 const backupLookEvery = 10 * 60_000;

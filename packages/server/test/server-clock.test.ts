@@ -2,7 +2,7 @@ import { v4 as newId } from 'uuid';
 import { watchedClock } from '../src/clock/watched-clock';
 import { type ClockGiven, serverClock } from '../src/clock/server-clock';
 import { hasLiveRun, startRun, addEvents } from '../src/bench/store';
-import { keepReading, readingOf, versionsOf } from '../src/readings/store';
+import { keepReading, readingOf, versionsOf } from '../src/readings/records';
 import { RunDraftSchema } from '@hedge-lamp/core/bench';
 import { ReadingDraftSchema } from '@hedge-lamp/core/readings';
 import { type MadeApp, khReading, makeApp, now as noon } from './made-app';

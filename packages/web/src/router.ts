@@ -149,6 +149,10 @@ export const router = createRouter({
       meta: { title: 'Method' },
     },
     {
+      path: '/waters/:waterId',
+      redirect: (to) => ({ name: 'today', params: { waterId: to.params.waterId } }),
+    },
+    {
       path: '/parameters',
       name: 'parameters',
       component: () => import('./parameters/ParametersPage.vue'),

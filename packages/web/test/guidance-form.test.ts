@@ -1,5 +1,10 @@
 import { GuidanceSchema } from '@hedge-lamp/core/limits';
-import { emptyOwnLimit, guidanceFormOf, readGuidanceForm, unitsOfSubject } from '../src/guidelines/guidance-form';
+import {
+  emptyOwnLimit,
+  guidanceFormOf,
+  readGuidanceForm,
+  unitsOfSubject,
+} from '../src/guidelines/guidance-form';
 import { boundsWords, forWhomWords, targetWords } from '../src/guidelines/guideline-words';
 
 const own = (typed: object, more: object = {}) => {

@@ -1,3 +1,5 @@
+import { day } from '../wire';
+
 /** What a pen shows at an instant. */
 export interface PenSample {
   readonly at: number;
@@ -32,7 +34,6 @@ const followSeconds = { ph: 5, celsius: 7 };
 const noise = { ph: 0.012, celsius: 0.06 };
 /** An electrode drifts by so much a day after its calibration. */
 const driftPerDay = 0.004;
-const day = 86_400_000;
 
 /** Noise that depends on the instant alone, so that the same question has the same answer: −1 to 1. */
 function wobble(seed: number, at: number): number {

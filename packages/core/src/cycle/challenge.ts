@@ -1,13 +1,14 @@
+import { hour } from '../wire';
 import { filterUpsetBy } from '../guidelines';
 import { type Interval, fromWire } from '../quantity';
 import type { Reading } from '../readings';
 import type { Deed } from '../remedies';
+import type { WasteId } from './cycle-log';
 import { isDiluted, nitrogenWords } from './gather-log';
 import { fallUnseen } from './nitrite-fall';
 import { goneBelow } from './ready';
 import type { AmountWords } from './stage';
 
-const hour = 3_600_000;
 /** When the second pair of tests is due after the dose, and how far off still counts, hours. */
 export const challengeHours = 24;
 const earliest = 18;
@@ -27,13 +28,12 @@ export interface Challenge {
   readonly step: ChallengeStep;
   readonly says: string;
   /** What to test for it now. */
-  readonly tests: readonly Pair[];
+  readonly tests: readonly WasteId[];
 }
 
-type Pair = 'ammonia' | 'nitrite';
-const words: Readonly<Record<Pair, string>> = { ammonia: 'Total ammonia', nitrite: 'Nitrite' };
-const isGone = (v: Interval, of: Pair) => v.low <= 0 && v.best <= goneBelow[of];
-const isThere = (v: Interval, of: Pair) => v.low > 0 && v.best > goneBelow[of];
+const words: Readonly<Record<WasteId, string>> = { ammonia: 'Total ammonia', nitrite: 'Nitrite' };
+const isGone = (v: Interval, of: WasteId) => v.low <= 0 && v.best <= goneBelow[of];
+const isThere = (v: Interval, of: WasteId) => v.low > 0 && v.best > goneBelow[of];
 
 /** Kinds of deed after which ammonia shows as a matter of course. */
 const feeds: readonly Deed['kind'][] = ['ammonia-dose', 'challenge', 'feed'];
@@ -66,7 +66,7 @@ function takenBack(
   const done = deeds.filter((d) => d.deletedAt === null);
   const upset = done.filter((d) => d.at > since).flatMap((d) => filterUpsetBy(d) ?? [])[0];
   if (upset !== undefined) return upset;
-  const newest = (of: Pair) =>
+  const newest = (of: WasteId) =>
     readings
       .filter((r) => r.parameter === of && r.deletedAt === null && r.value !== null && r.takenAt > since)
       .sort((a, b) => b.takenAt - a.takenAt)[0];
@@ -111,7 +111,7 @@ export function challengeOf(
     dosedAt: dose.at,
     dueAt: dose.at + challengeHours * hour,
   };
-  const allWithin = (of: Pair, from: number, to: number): readonly Reading[] =>
+  const allWithin = (of: WasteId, from: number, to: number): readonly Reading[] =>
     readings
       .filter(
         (r) =>
@@ -122,7 +122,7 @@ export function challengeOf(
           r.takenAt <= dose.at + to * hour,
       )
       .sort((a, b) => b.takenAt - a.takenAt);
-  const within = (of: Pair, from: number, to: number): Reading | undefined => allWithin(of, from, to)[0];
+  const within = (of: WasteId, from: number, to: number): Reading | undefined => allWithin(of, from, to)[0];
   const valueOf = (found: Reading | undefined): Interval | null =>
     found?.value ? fromWire(found.value) : null;
   const first = allWithin('ammonia', firstFrom, firstUntil).flatMap((r) => valueOf(r) ?? []);
@@ -131,7 +131,7 @@ export function challengeOf(
     ammonia: valueOf(within('ammonia', earliest, latest)),
     nitrite: valueOf(within('nitrite', earliest, latest)),
   };
-  const pair: Pair[] = ['ammonia', 'nitrite'];
+  const pair: WasteId[] = ['ammonia', 'nitrite'];
   const there = pair.filter((p) => after[p] && isThere(after[p], p));
   const shown = pair
     .filter((p) => after[p])
@@ -143,7 +143,7 @@ export function challengeOf(
       step: 'failed',
       says: `Not yet: a day after the dose ${there.map((p) => words[p].toLowerCase()).join(' and ')} still ${there.length > 1 ? 'show' : 'shows'} (${shown}). Go on as before and try again in some days.`,
     };
-  const unclear = (says: string, tests: readonly Pair[] = []): Challenge => ({
+  const unclear = (says: string, tests: readonly WasteId[] = []): Challenge => ({
     ...base,
     step: 'unclear',
     says,

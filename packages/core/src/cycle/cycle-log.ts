@@ -18,6 +18,11 @@ export interface Observation {
   readonly otherKit?: boolean;
 }
 
+/** What a filter turns over; both are waste that harms. */
+export type WasteId = Extract<ObservedId, 'ammonia' | 'nitrite'>;
+export type WasteObservation = Observation & { readonly of: WasteId };
+export const isOfWaste = (o: Observation): o is WasteObservation => o.of === 'ammonia' || o.of === 'nitrite';
+
 /** The water that a change brings in; canonical units. Null where it was never read: unknown, not zero. */
 export interface SourceWater {
   readonly ammonia: number | null;

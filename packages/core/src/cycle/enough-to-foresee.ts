@@ -1,5 +1,5 @@
 import type { ParameterId } from '../parameters';
-import type { CycleLog, Observation } from './cycle-log';
+import { type CycleLog, type Observation, type WasteId, isOfWaste } from './cycle-log';
 import { goneBelow } from './ready';
 
 /** Why nothing is foreseen, and what would help. */
@@ -27,7 +27,7 @@ const aDayAgo = 0.7;
  * @param unmeasured true where a dose was noted without its amount
  */
 export function enoughToForesee(log: CycleLog, unmeasured: boolean): NotForeseen | null {
-  const of = (id: 'ammonia' | 'nitrite') => log.observations.filter((o) => o.of === id);
+  const of = (id: WasteId) => log.observations.filter((o) => o.of === id);
   const [ammonia, nitrite] = [of('ammonia'), of('nitrite')];
   const both = [...ammonia, ...nitrite];
   const dose = log.events.reduce((most, e) => (e.did === 'dose' ? Math.max(most, e.nitrogen) : most), 0);
@@ -78,15 +78,12 @@ const surelyShown = 0.5;
 function allZeroAfterADose(log: CycleLog): NotForeseen | null {
   const dose = log.events.find((e) => e.did === 'dose' && e.nitrogen >= surelyShown);
   if (!dose) return null;
-  const after = log.observations.filter(
-    (o) => (o.of === 'ammonia' || o.of === 'nitrite') && o.day > dose.day,
-  );
+  const after = log.observations.filter((o) => isOfWaste(o) && o.day > dose.day);
   const nitrate = log.observations.filter((o) => o.of === 'nitrate');
   const risen = nitrate.some((late) =>
     nitrate.some((o) => o.day < late.day && late.value.low > o.value.high),
   );
-  const zero = (o: Observation) =>
-    o.value.low <= 0 && o.value.best <= goneBelow[o.of as 'ammonia' | 'nitrite'];
+  const zero = (o: Observation) => isOfWaste(o) && o.value.low <= 0 && o.value.best <= goneBelow[o.of];
   if (!after.some((o) => o.of === 'ammonia') || risen || !after.every(zero)) return null;
   return {
     says: 'A dose went in and every reading since is zero. Suspect the reagent or the dose first: test a cup of this water with a drop of the ammonia in it. If that reads zero too, the reagent has gone off; if it shows, check the strength of what was dosed. Nitrate tells whether anything was turned over.',

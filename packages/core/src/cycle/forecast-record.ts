@@ -1,3 +1,4 @@
+import { day } from '../wire';
 import { z } from 'zod';
 import { IdSchema } from '../wire/identifier';
 import { InstantSchema } from '../wire/instant';
@@ -45,7 +46,6 @@ export type CameTrue = 'open' | 'inside' | 'early' | 'late';
  */
 export function cameTrue({ early, late }: ForecastRecord, readyAt: number | null): CameTrue {
   if (readyAt === null) return 'open';
-  const day = 86_400_000;
   if (early !== null && readyAt < early - day) return 'early';
   if (late !== null && readyAt > late + day) return 'late';
   return 'inside';
@@ -61,7 +61,7 @@ export interface ForecastScore {
  * Scores forecasts against what came true. One whose last day has passed without readiness has missed, whatever comes.
  * @param readyAt when the challenge was passed; null while it was not
  * @param now ms since epoch
- * @example scoreOf([{ early: 1, late: 5, … }], null, 20 * 86_400_000) // { settled: 1, held: 0 }
+ * @example scoreOf([{ early: 1, late: 5, … }], null, 20 * day) // { settled: 1, held: 0 }
  */
 export function scoreOf(
   forecasts: readonly ForecastRecord[],
@@ -77,6 +77,5 @@ export function scoreOf(
 
 /** What became of a forecast by now: still open only while its last day is to come. */
 export function becameOf(f: ForecastRecord, readyAt: number | null, now: number): CameTrue {
-  const day = 86_400_000;
   return readyAt === null && f.late !== null && f.late + day < now ? 'late' : cameTrue(f, readyAt);
 }

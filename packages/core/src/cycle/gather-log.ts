@@ -1,3 +1,4 @@
+import { day } from '../wire';
 import { filterUpsetBy } from '../guidelines';
 import { FieldError, type Interval, convert, formatReading, fromWire } from '../quantity';
 import { type ParameterId, parameterInfo } from '../parameters';
@@ -14,8 +15,6 @@ import {
   usualCelsius,
 } from './cycle-log';
 import { type CycleStart, seedingOf, wayInfo } from './cycle-start';
-
-const day = 86_400_000;
 
 /** What the log of a cycle is gathered from. */
 export interface CycleGiven {

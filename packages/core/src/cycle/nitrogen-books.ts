@@ -1,3 +1,4 @@
+import { day as dayMs } from '../wire';
 import {
   type Interval,
   type Worked,
@@ -119,10 +120,10 @@ export function nitrogenBooks({
     closed === null
       ? whole
       : { ...whole, observations: whole.observations.filter((o) => o.day <= closed + together) };
-  const end = startedAt + (closed ?? whole.days) * 86_400_000;
+  const end = startedAt + (closed ?? whole.days) * dayMs;
   const done = deeds
     .filter((d) => d.deletedAt === null && d.at >= startedAt && d.at <= end)
-    .map((deed) => ({ day: (deed.at - startedAt) / 86_400_000, effect: effectOfDeed(deed, liters) }));
+    .map((deed) => ({ day: (deed.at - startedAt) / dayMs, effect: effectOfDeed(deed, liters) }));
   const doses = done.flatMap(({ effect }) => effect?.ammonia ?? []);
   const foods = done.flatMap(({ effect }) => effect?.food ?? []);
   const changes = done.flatMap(({ day, effect }) => (effect?.part ? [{ day, part: effect.part }] : []));

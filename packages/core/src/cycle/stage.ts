@@ -1,5 +1,12 @@
 import type { Interval } from '../quantity';
-import { type CycleLog, type Observation, lastUpset } from './cycle-log';
+import {
+  type CycleLog,
+  type Observation,
+  type WasteId,
+  type WasteObservation,
+  isOfWaste,
+  lastUpset,
+} from './cycle-log';
 import type { CycleFit } from './fit';
 import { nitrogenWords } from './gather-log';
 import { slot } from './nitrification';
@@ -31,12 +38,12 @@ export interface StageFound {
   readonly reasons: readonly string[];
 }
 
-const isGone = (value: Interval, of: 'ammonia' | 'nitrite') => value.low <= 0 && value.best <= goneBelow[of];
+const isGone = (value: Interval, of: WasteId) => value.low <= 0 && value.best <= goneBelow[of];
 
 const when = (o: Observation) => `on day ${Math.floor(o.day) + 1}`;
 
 /** How the caller's keeper sees an amount, such as in mg/L of the ion. */
-export type AmountWords = (value: Interval, of: 'ammonia' | 'nitrite') => string;
+export type AmountWords = (value: Interval, of: WasteId) => string;
 
 /** With animals: so many tests of both that read as nothing, over so many days, and the filter carries them. Hedge Lamp's own. */
 const carries = { tests: 3, days: 6 };
@@ -55,7 +62,7 @@ function carriesFish(
   nitrite: readonly Observation[],
   upset: number,
 ): { readonly days: number; readonly but: string | null } | null {
-  const since = (of: 'ammonia' | 'nitrite', readings: readonly Observation[]) => {
+  const since = (of: WasteId, readings: readonly Observation[]) => {
     const shown = readings.filter((o) => !isGone(o.value, of)).at(-1);
     const after = readings.filter((o) => o.day > Math.max(upset, shown?.day ?? -Infinity));
     return {
@@ -95,12 +102,13 @@ export function stageFromReadings(
   passed = false,
   amount: AmountWords = nitrogenWords,
 ): StageFound | null {
-  const words = (o: Observation) => `${amount(o.value, o.of as 'ammonia' | 'nitrite')} ${when(o)}`;
+  const words = (o: WasteObservation) => `${amount(o.value, o.of)} ${when(o)}`;
 
   const upset = lastUpset(log);
-  const whole = (id: 'ammonia' | 'nitrite') => log.observations.filter((o) => o.of === id);
+  const whole = (id: WasteId) =>
+    log.observations.filter((o): o is WasteObservation => isOfWaste(o) && o.of === id);
   // What was read before an upset tells no longer where it stands.
-  const of = (id: 'ammonia' | 'nitrite') => whole(id).filter((o) => o.day > upset);
+  const of = (id: WasteId) => whole(id).filter((o) => o.day > upset);
   const [ammonia, nitrite] = [of('ammonia'), of('nitrite')];
   if (passed)
     return {
@@ -128,7 +136,7 @@ export function stageFromReadings(
   const everAmmonia = ammonia.some((o) => o.value.low > 0);
   const gone = isGone(last.value, 'ammonia');
   const now = nitrite.at(-1);
-  const peak = nitrite.reduce<Observation | undefined>(
+  const peak = nitrite.reduce<WasteObservation | undefined>(
     (most, o) => (!most || o.value.best > most.value.best ? o : most),
     undefined,
   );
@@ -183,7 +191,7 @@ export function stageFromReadings(
   }
   const dosed = log.events.filter((e) => e.did === 'dose').at(-1)?.day ?? 0;
   const since = ammonia.filter((o) => o.day >= dosed);
-  const most = since.reduce<Observation | undefined>(
+  const most = since.reduce<WasteObservation | undefined>(
     (a, b) => (!a || b.value.best > a.value.best ? b : a),
     undefined,
   );

@@ -1,3 +1,4 @@
+import { day } from '../wire';
 import { toCanonical } from '../quantity';
 import { type Deed } from '../remedies';
 import type { CycleLog, Observation, ObservedId } from './cycle-log';
@@ -98,7 +99,7 @@ export function slowedBy(log: CycleLog, deeds: readonly Deed[], now: number): St
   const [ammonia, nitrite] = [fresh(latest(log, 'ammonia')), fresh(latest(log, 'nitrite'))];
   const celsius = log.events.flatMap((e) => (e.did === 'warm' ? [e.celsius] : [])).at(-1);
   const done = (kind: Deed['kind'], days: number) =>
-    deeds.some((d) => d.kind === kind && d.deletedAt === null && now - d.at <= days * 86_400_000);
+    deeds.some((d) => d.kind === kind && d.deletedAt === null && now - d.at <= days * day);
   const found: Stall[] = [];
   /** With animals in it one plan says what is done to the water: this only leads there. */
   const cure = (own: string) =>

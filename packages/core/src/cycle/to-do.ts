@@ -1,3 +1,4 @@
+import { day } from '../wire';
 import { saltDose, salts } from '../chemistry';
 import { point, toCanonical } from '../quantity';
 import type { ParameterId } from '../parameters';
@@ -37,7 +38,6 @@ export interface ToDoGiven {
   readonly mayHoldAnimals: boolean;
 }
 
-const day = 86_400_000;
 /** A forecast this sure of readiness is worth a challenge; one this sure of KH running out is worth bicarbonate. Hedge Lamp's own. */
 const worthAChallenge = 0.5;
 const worthBicarbonate = 0.3;

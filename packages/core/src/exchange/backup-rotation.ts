@@ -1,20 +1,10 @@
-const dayMs = 86_400_000;
+import { day, localDate } from '../wire';
 
 /** How many of each are kept. Hedge Lamp's own: a week to notice a slip, a year to notice a loss. */
 export const rotation = { days: 7, weeks: 4, months: 12 } as const;
 
-/** Date of an instant in a zone, as "2026-11-28". @throws RangeError for a zone that is not known */
-export function dateIn(at: number, zone: string): string {
-  return new Intl.DateTimeFormat('en-CA', {
-    timeZone: zone,
-    year: 'numeric',
-    month: '2-digit',
-    day: '2-digit',
-  }).format(at);
-}
-
 /** Weeks since the one of 1 January 1970, each from Monday on. That day was a Thursday. */
-const weekOf = (date: string): string => String(Math.floor((Date.parse(date) / dayMs + 3) / 7));
+const weekOf = (date: string): string => String(Math.floor((Date.parse(date) / day + 3) / 7));
 
 export interface DatedBackup {
   readonly name: string;
@@ -39,7 +29,7 @@ export function keptByRotation(backups: readonly DatedBackup[], zone: string): R
   for (const [most, spanOf] of spans) {
     const seen = new Set<string>();
     for (const { name, madeAt } of newestFirst) {
-      const span = spanOf(dateIn(madeAt, zone));
+      const span = spanOf(localDate(madeAt, zone));
       if (seen.has(span)) continue;
       if (seen.size === most) break;
       seen.add(span);

@@ -1,4 +1,6 @@
-const dayMs = 86_400_000;
+import { day, hour } from '../wire';
+
+const dayMs = day;
 
 /** So long may the last good backup lie back before it is said on other pages too, ms. */
 export const backupPatience = 14 * dayMs;
@@ -33,4 +35,4 @@ export function backupStanding(
 }
 
 /** The daily backup is due: none since so long, ms. A little less than a day, so that it does not wander through it. */
-export const backupEvery = 23 * 3_600_000;
+export const backupEvery = 23 * hour;

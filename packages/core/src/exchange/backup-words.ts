@@ -1,8 +1,5 @@
+import { counted } from '../quantity';
 import type { DataContents } from './backup-manifest';
-
-/** A count with its word: "1 water", "1,203 readings". */
-export const counted = (n: number, one: string, many: string): string =>
-  `${n.toLocaleString('en-US')} ${n === 1 ? one : many}`;
 
 /** How many bytes, to two figures or so: "740 kB", "2.1 GB". */
 export function bytesWords(bytes: number): string {

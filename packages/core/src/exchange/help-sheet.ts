@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { day, wallClock } from '../wire';
 import { type Today, shownWords } from '../guidelines';
 import { statusWord } from '../limits';
 import type { Kit, MethodBook } from '../methods';
@@ -64,27 +65,12 @@ export interface SheetGiven {
 
 /** Date and time in a zone, the same for every reader, with the zone named. Falls back to UTC for a zone unknown here. */
 export function instantWords(at: number, zone: string): string {
-  const format = (timeZone: string) => {
-    const parts = new Intl.DateTimeFormat('en-CA', {
-      timeZone,
-      year: 'numeric',
-      month: '2-digit',
-      day: '2-digit',
-      hour: '2-digit',
-      minute: '2-digit',
-      hourCycle: 'h23',
-    }).formatToParts(at);
-    const of = (type: string) => parts.find((p) => p.type === type)?.value ?? '';
-    return `${of('year')}-${of('month')}-${of('day')} ${of('hour')}:${of('minute')} ${timeZone}`;
-  };
-  try {
-    return format(zone);
-  } catch {
-    return format('UTC');
-  }
+  const { date, hours, minutes, zone: shown } = wallClock(at, zone);
+  const two = (n: number) => String(n).padStart(2, '0');
+  return `${date} ${two(hours)}:${two(minutes)} ${shown}`;
 }
 
-const recent = 45 * 86_400_000;
+const recent = 45 * day;
 
 /**
  * The readings that belong on the page: the newest of each parameter, by each kit and at each place; those older than

@@ -1,3 +1,4 @@
+import { day } from '../wire';
 import { type Interval, convertInterval, formatReading, overlap, point } from '../quantity';
 import { risePerGram, salts } from '../chemistry';
 import { type ParameterId, midSentence, shortName } from '../parameters';
@@ -6,7 +7,6 @@ import { pouredOf } from './effective';
 import type { Facts, FactsGiven } from './facts';
 import { shownWords } from './shown';
 
-const day = 86_400_000;
 /** A newest reading of which it is still worth saying how it agrees. Hedge Lamp's own. */
 const lately = 2 * day;
 /** Apart by less than a kit tells it is no news. */

@@ -1,5 +1,4 @@
-const hour = 3_600_000;
-const day = 24 * hour;
+import { day } from '../wire';
 
 /** How long ago, in words: "today", "yesterday", "34 days ago". */
 export function agoWords(ms: number): string {

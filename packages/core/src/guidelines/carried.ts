@@ -1,11 +1,10 @@
+import { day } from '../wire';
 import { type Buffered, phAfterDose, phIsTold, phOfBlend } from './ph-of-change';
 import type { Interval } from '../quantity';
 import { FieldError, add, interval, point } from '../quantity';
 import { type ParameterId, measuredIds, parameterInfo } from '../parameters';
 import { type Deed, type DeedAmount, type DeedEffect, blendOf, effectOf, figureOf } from '../remedies';
 import { type Water, meanDepthOf } from '../waters';
-
-const day = 86_400_000;
 
 /** Water that went in, as far as it is known. Canonical; null where it was not read. */
 export type Poured = Readonly<Partial<Record<ParameterId, Interval | null>>>;

@@ -1,9 +1,8 @@
+import { day } from '../wire';
 import { overlap } from '../quantity';
 import { measuredIds, shortName } from '../parameters';
 import type { Facts } from './facts';
 import { shownWords } from './shown';
-
-const day = 86_400_000;
 
 /** What moved between the last two readings by one kit, in words, the ranges not meeting: "Nitrate up from 20 to 35 mg/L NO3". */
 export function changedSinceLast(facts: Facts): string[] {

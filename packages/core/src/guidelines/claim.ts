@@ -1,9 +1,8 @@
+import { day } from '../wire';
 import { type ParameterId, parameterInfo } from '../parameters';
 import type { Water } from '../waters/water';
 import { stockGrams, stockNow } from '../remedies/stock-count';
 import type { Deed } from '../remedies/deed';
-
-const day = 86_400_000;
 
 /** What decides how long a reading may speak for a water. */
 export interface ClaimGiven {

@@ -1,3 +1,4 @@
+import { day } from '../wire';
 import { chemistryInfo } from '../color';
 import { bottleState } from '../methods';
 import type { Kit, MethodBook } from '../methods';
@@ -11,8 +12,6 @@ import { type Carried, type Kept, type Poured, carry, dilutionsOf, sourceHolds }
 import { pastMakers, unsettledFor } from './events';
 import type { FactsGiven, PastRead, SourceGiven } from './facts';
 import type { Latest } from './figure';
-
-const day = 86_400_000;
 
 /** How far a reading holds: it may be part of a claim only where it is `holds`. */
 export type ReadState = 'holds' | 'too-old' | 'past' | 'no-value' | 'old-bottle';

@@ -1,3 +1,4 @@
+import { day } from '../wire';
 import { FieldError } from '../quantity';
 import type { ParameterId } from '../parameters';
 import {
@@ -12,9 +13,6 @@ import {
 } from '../remedies';
 import { type Water } from '../waters';
 import { isInvertebrate } from '../limits';
-
-const hour = 3_600_000;
-const day = 24 * hour;
 
 /** Something done or befallen that makes what was read before it the past. */
 export interface PastMaker {

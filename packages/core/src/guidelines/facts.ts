@@ -1,3 +1,4 @@
+import { day } from '../wire';
 import { type Kit, type MethodBook, shippedBook } from '../methods';
 import { type Interval, fromWire } from '../quantity';
 import type { DoubtId, FreeAmmoniaResult, Reading } from '../readings';
@@ -167,7 +168,7 @@ function conditionsOf(
   const near =
     lately !== null &&
     nitrite !== null &&
-    Math.abs(read.get('chloride')!.takenAt - read.get('nitrite')!.takenAt) <= 30 * 86_400_000;
+    Math.abs(read.get('chloride')!.takenAt - read.get('nitrite')!.takenAt) <= 30 * day;
   const ph = read.get('ph')?.value ?? null;
   const gh = read.get('hardness')?.value ?? null;
   const tap = source?.latest;

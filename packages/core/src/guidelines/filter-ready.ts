@@ -1,8 +1,7 @@
+import { day } from '../wire';
 import { type ParameterId, parameterInfo } from '../parameters';
 import type { EffectiveReading } from './effective';
 import type { PastMaker } from './events';
-
-const day = 86_400_000;
 
 /** How long a filter that passed its test is taken for ready while nobody feeds it: without food it dies back. Hedge Lamp's own. */
 const readyLasts = 7 * day;

@@ -1,3 +1,4 @@
+import { day } from '../wire';
 import { z } from 'zod';
 import { ParameterIdSchema, measuredIds, shortName } from '../parameters';
 import { waterKindInfo } from '../waters';
@@ -100,7 +101,7 @@ const missingWords = (rests: readonly Rest[]): string =>
     .join(' ');
 
 /** How recently anything was read that has a value, ms; where nobody lives there that is all that Clear asks for. */
-const nobodyHolds = 14 * 86_400_000;
+const nobodyHolds = 14 * day;
 const readLately = (facts: Facts): boolean =>
   measuredIds().some((p) => {
     const read = facts.read(p);

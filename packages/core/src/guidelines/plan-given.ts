@@ -1,3 +1,4 @@
+import { day, hour } from '../wire';
 import { convert, interval, point, scale } from '../quantity';
 import type { Interval } from '../quantity';
 import type { ParameterId } from '../parameters';
@@ -27,7 +28,6 @@ import { carbonDioxide, deathsOf, muchCarbonDioxide, standingSigns } from './rul
 import { displayUnit, roughWords, shownValue, shownWords } from './shown';
 import { vitalRows } from './vital-row';
 
-const day = 86_400_000;
 /** How long it is believed that water stands ready. Hedge Lamp's own. */
 const readyLasts = day;
 const lately = 14 * day;
@@ -95,7 +95,7 @@ function readyWaters(given: FactsGiven): (PlanSource & { readonly sourceId: stri
         name: source?.water.name ?? 'the water at hand',
         figures: source ? figuresOfSource(source, at) : noFigures,
         litersAtHand: Math.max(0, ready.liters - used),
-        next: ready.next && { liters: ready.next.liters, at: deed.at + ready.next.hours * 3_600_000 },
+        next: ready.next && { liters: ready.next.liters, at: deed.at + ready.next.hours * hour },
       },
     ];
   });

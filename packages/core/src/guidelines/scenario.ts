@@ -1,3 +1,4 @@
+import { hour } from '../wire';
 import { canonicalUnit, parseRange, toCanonical, toWire, interval } from '../quantity';
 import { type DoubtId, type Reading, isVoid } from '../readings';
 import { type ParameterId, measuredIds, parameterInfo, knownIds } from '../parameters';
@@ -55,7 +56,6 @@ export interface Scenario {
   readonly bottles?: readonly Partial<KitBottle>[];
 }
 
-const hour = 3_600_000;
 /** An instant of the made-up world. */
 export const scenarioNow = Date.UTC(2026, 4, 20, 18);
 const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;

@@ -1,11 +1,9 @@
 import { type Interval, interval } from '../quantity';
 import { groupsIn } from '../remedies';
+import { day, wallClock } from '../wire';
 import { type Water } from '../waters';
 import type { EffectiveReading } from './effective';
 import type { PastRead } from './facts';
-
-const hour = 3_600_000;
-const day = 24 * hour;
 
 /** Total ammonia that a usual card tells from none, mg/L as N. Common practice. */
 const readable = 0.15;
@@ -27,27 +25,8 @@ export const isSwinging = (
 /** Hours of the afternoon, when algae and plants have taken most CO2. Hedge Lamp's own. */
 const afternoon = { from: 12, to: 20 } as const;
 
-/** Clocks are dear to make and there are few zones: each is made once. Null for a zone that this machine does not know. */
-const clocks = new Map<string, Intl.DateTimeFormat | null>();
-
-function clockOf(zone: string): Intl.DateTimeFormat | null {
-  let clock = clocks.get(zone);
-  if (clock === undefined) {
-    try {
-      clock = new Intl.DateTimeFormat('en-US', { hour: '2-digit', hourCycle: 'h23', timeZone: zone });
-    } catch {
-      clock = null;
-    }
-    clocks.set(zone, clock);
-  }
-  return clock;
-}
-
-/** The hour of an instant by the clock of its zone; by that of Greenwich where the zone is not known. */
-export function hourIn(at: number, zone: string): number {
-  const clock = clockOf(zone);
-  return clock ? Number(clock.format(at)) : new Date(at).getUTCHours();
-}
+/** The hour of an instant by the clock of its zone. */
+export const hourIn = (at: number, zone: string): number => wallClock(at, zone).hours;
 
 /**
  * pH of a sunlit water as free ammonia may rest on it: up to that of an afternoon of the last day; without one, its top

@@ -1,3 +1,4 @@
+import { day, hour } from '../wire';
 import type { Interval } from '../quantity';
 import { type ParameterId, measuredIds, parameterInfo } from '../parameters';
 import { isInvertebrate } from '../limits';
@@ -5,9 +6,6 @@ import type { Facts } from './facts';
 import { appliedLimits } from './applied-limits';
 import { hourIn } from './sunlit-ph';
 import { parameterOf, subjectIds } from '../limits/subject';
-
-const hour = 3_600_000;
-const day = 24 * hour;
 
 /** pH under which KH may be nearly gone, and a fall of pH that says so. Common practice. */
 const acidFrom = 6.8;

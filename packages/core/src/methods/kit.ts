@@ -1,3 +1,4 @@
+import { day as dayMs } from '../wire';
 import { z } from 'zod';
 import { IdSchema } from '../wire/identifier';
 import { InstantSchema } from '../wire/instant';
@@ -112,7 +113,6 @@ export const KitSchema = KitDraftSchema.extend({
 }).meta({ id: 'Kit' });
 export type Kit = z.infer<typeof KitSchema>;
 
-const dayMs = 86_400_000;
 /** The pace is that of the last ninety days. Hedge Lamp's own. */
 export const paceDays = 90;
 

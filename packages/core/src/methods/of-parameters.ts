@@ -17,7 +17,8 @@ function told({ id, label }: Parameter, way: WayToRead): Told {
         hazards: [...hazards],
       }));
       return {
-        way: bottles.length === 1 ? 'one bottle' : `${bottles.length} bottles`,
+        way:
+          ['one bottle', 'two bottles', 'three bottles'][bottles.length - 1] ?? `${bottles.length} bottles`,
         bottles,
         steps: [
           ...rinseAndFill(way.milliliters),

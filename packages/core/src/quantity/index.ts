@@ -1,5 +1,6 @@
 export * from './atomic-weights';
 export * from './conversion';
+export * from './counted';
 export * from './extremes-in-box';
 export * from './field-error';
 export * from './format-interval';

@@ -1,5 +1,5 @@
 import { type Interval, fromWire, overlap, point } from '../quantity';
-import { type WireInterval } from '../wire';
+import { day, type WireInterval } from '../wire';
 import type { ParameterId } from '../parameters';
 
 /** A reading of the same water, as the history knows it. Canonical units. */
@@ -17,8 +17,8 @@ export interface ZeroSuspicion {
 }
 
 /** How far back the history is asked. Common practice: a filter turns within weeks. */
-const rememberedMs = 21 * 86_400_000;
-const dayMs = 86_400_000;
+const rememberedMs = 21 * day;
+const dayMs = day;
 /** Falls and doses of this much leave nitrite behind in a young filter; mg/L as N. Common practice: doses of 2 to 4. */
 const noticeable = 1;
 

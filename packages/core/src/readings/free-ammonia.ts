@@ -1,3 +1,4 @@
+import { day, hour } from '../wire';
 import {
   eifacFreeAmmonia,
   eifacFreeAmmoniaNitrogen as limit,
@@ -20,9 +21,6 @@ import {
   possibleTemperature,
 } from '../quantity';
 import { type AmmoniaOpinion, ammoniaOpinions, opinionSentence } from './ammonia-opinions';
-
-const hour = 3_600_000;
-const day = 24 * hour;
 
 /** A measured value with the instant it was taken at; null when never measured. */
 export interface Dated {

@@ -1,3 +1,4 @@
+import { day } from '../wire';
 import {
   type Interval,
   type Worked,
@@ -27,7 +28,6 @@ export interface Trend {
   readonly points: number;
 }
 
-const day = 86_400_000;
 /** Two-sided 90 %. */
 const z = 1.645;
 /** Fewer points than these have no trend worth a word. Our own bound. */

@@ -1,11 +1,10 @@
+import { day } from '../wire';
 import { z } from 'zod';
 import type { Status } from '../limits/status';
 import { type ParameterId, ParameterIdSchema, parameterInfo, knownParameters } from '../parameters';
 import { type Reading } from '../readings';
 import type { Deed } from '../remedies';
 import type { Water } from '../waters';
-
-const day = 86_400_000;
 
 export const DueTestSchema = z
   .object({

@@ -1,8 +1,9 @@
+import { localDate } from '@hedge-lamp/core/wire';
 import fc from 'fast-check';
 import { BackupManifestSchema, photoOfEntry } from '../../src/exchange/backup-manifest';
 import { backupPatience, backupStanding } from '../../src/exchange/backup-standing';
 import { bytesWords, contentsWords } from '../../src/exchange/backup-words';
-import { dateIn, keptByRotation, rotation } from '../../src/exchange/backup-rotation';
+import { keptByRotation, rotation } from '../../src/exchange/backup-rotation';
 
 const day = 86_400_000;
 const noon = Date.UTC(2026, 10, 28, 12);
@@ -45,7 +46,7 @@ describe('the daily backups that stay', () => {
     ];
     expect(keptByRotation(two, 'Etc/UTC')).toEqual(new Set(['b']));
     expect(keptByRotation(two, 'Pacific/Auckland')).toEqual(new Set(['a', 'b']));
-    expect(dateIn(late, 'Pacific/Auckland')).toBe('2026-06-01');
+    expect(localDate(late, 'Pacific/Auckland')).toBe('2026-06-01');
   });
 
   it('always have the newest among them, are few, and are the same when thinned out twice', () => {

@@ -1,3 +1,4 @@
+import { hour } from '@hedge-lamp/core/wire';
 import {
   type Run,
   type RunDraft,
@@ -17,7 +18,7 @@ import { writing } from '../database/writing';
 import { conflict, gone, refused, within } from '../problem';
 import { noteUse } from '../methods/kit-store';
 import { methodBook } from '../methods/store';
-import { keepReading } from '../readings/store';
+import { keepReading } from '../readings/records';
 import { sameContent } from '../same-content';
 import { waterOf } from '../waters/store';
 import { runEventsTable, runsTable } from './table';
@@ -58,7 +59,7 @@ export const openRuns = (database: Queries): Run[] =>
     .map((row) => whole(database, row));
 
 /** A run that nobody came back to for so long has no timer that matters. */
-const abandonedAfter = 12 * 3_600_000;
+const abandonedAfter = 12 * hour;
 
 /** True while a run that began lately is open: its timers depend on the clock. */
 export const hasLiveRun = (database: Queries, now: number): boolean =>

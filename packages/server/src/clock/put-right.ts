@@ -3,7 +3,7 @@ import { InstantSchema } from '@hedge-lamp/core/wire';
 import { sql } from 'drizzle-orm';
 import type { Database, Queries } from '../database/open-database';
 import { writing } from '../database/writing';
-import { readingOf } from '../readings/store';
+import { readingOf } from '../readings/records';
 
 /** What is told within this of being kept was told by the clock, not by a calendar. Hedge Lamp's own. */
 const byClockMs = 120_000;

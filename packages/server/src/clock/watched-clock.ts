@@ -1,3 +1,4 @@
+import { hour } from '@hedge-lamp/core/wire';
 import { readFileSync } from 'node:fs';
 import { uptime } from 'node:os';
 import { eq } from 'drizzle-orm';
@@ -8,7 +9,6 @@ import { shippedMigrations } from '../database/schema-version';
 import { type LastRows, lastRows, moveRuns, putRight } from './put-right';
 import { type Clocks, type ServerClock, serverClock } from './server-clock';
 
-const hour = 3_600_000;
 /** What was made longer ago is not moved: it was looked at since, and a machine that slept apart from its clock must not
  * move a whole year. */
 const longest = 24 * hour;

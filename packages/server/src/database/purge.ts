@@ -1,3 +1,4 @@
+import { day } from '@hedge-lamp/core/wire';
 import { and, eq, inArray, isNotNull, lte, sql } from 'drizzle-orm';
 import { runEventsTable, runsTable } from '../bench/table';
 import { removePhotoFiles } from '../color/photo-store';
@@ -12,7 +13,6 @@ import { marksTable } from './marks-table';
 import type { Database, Queries } from './open-database';
 import { writing } from './writing';
 
-const day = 86_400_000;
 /** How long what was removed can be brought back before it goes for good. */
 export const purgeWait = 30 * day;
 /** So many readings go at once; others have their turn between. */

@@ -1,3 +1,4 @@
+import { day, hour } from '@hedge-lamp/core/wire';
 import {
   type CycleStartDraft,
   type CycleState,
@@ -65,7 +66,7 @@ export interface FilterNature {
 
 /** Noon, UTC, some days before the day of an instant. */
 export const noon = (now: number, daysAgo: number): number =>
-  Math.floor(now / 86_400_000) * 86_400_000 - daysAgo * 86_400_000 + 12 * 3_600_000;
+  Math.floor(now / day) * day - daysAgo * day + 12 * hour;
 
 /** Grams as one weighs them out. */
 const weighed = (grams: number): string => String(Number(grams.toPrecision(2)));

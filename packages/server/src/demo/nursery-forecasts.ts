@@ -1,3 +1,4 @@
+import { day } from '@hedge-lamp/core/wire';
 import {
   type CycleStart,
   type ForecastRecordDraft,
@@ -11,11 +12,10 @@ import {
 } from '@hedge-lamp/core/cycle';
 import type { SeededRandom } from '@hedge-lamp/core/quantity';
 import type { Database } from '../database/open-database';
-import { latestReadings, listReadings } from '../readings/store';
+import { latestReadings } from '../readings/for-judging';
+import { listReadings } from '../readings/listing';
 import { listDeeds } from '../remedies/store';
 import { waterOf } from '../waters/store';
-
-const day = 86_400_000;
 
 /**
  * The forecasts that the keepers of a demo water would have seen on earlier days, each from what was known then; none where

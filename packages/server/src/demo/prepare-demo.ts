@@ -1,3 +1,4 @@
+import { day } from '@hedge-lamp/core/wire';
 import { existsSync, mkdirSync, renameSync } from 'node:fs';
 import { join } from 'node:path';
 import { seededRandom } from '@hedge-lamp/core/quantity';
@@ -19,7 +20,6 @@ import { ternLane } from './tern-lane';
 import { ternLaneCard } from './tern-lane-card';
 
 const mark = 'demo-day';
-const day = 86_400_000;
 
 /** Days ago on which the keepers looked ahead, cycle by cycle: in the first one every fourth day. */
 const lookedOn = [

@@ -1,3 +1,4 @@
+import { day } from '@hedge-lamp/core/wire';
 import { type Card, type OwnCard, daylight, learnCard, simulatedPhoto } from '@hedge-lamp/core/color';
 import { seededRandom } from '@hedge-lamp/core/quantity';
 
@@ -30,7 +31,7 @@ export function ternLaneCard(now: number): OwnCard {
   return {
     id,
     version: 1,
-    learnedAt: now - 40 * 86_400_000,
+    learnedAt: now - 40 * day,
     light: 'by the north door, cloudy noon',
     card: { ...card, colors, ...(gray === undefined ? {} : { gray }) },
   };

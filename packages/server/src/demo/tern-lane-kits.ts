@@ -1,3 +1,4 @@
+import { day } from '@hedge-lamp/core/wire';
 import { type KitDraft, KitDraftSchema, methodOf } from '@hedge-lamp/core/methods';
 
 const hazel = '5a1d0c0e-0000-4000-8000-000000000001';
@@ -13,8 +14,6 @@ const boxes: Readonly<Record<string, string>> = {
 };
 
 export const kitOf = (methodId: string): string | null => boxes[methodId] ?? null;
-
-const day = 86_400_000;
 
 /** The two boxes of Tern Lane: one in good order, one with a bottle that stood in the sun. All invented. */
 export function ternLaneKits(now: number): KitDraft[] {

@@ -1,3 +1,4 @@
+import { day, hour } from '@hedge-lamp/core/wire';
 import type { CycleStartDraft } from '@hedge-lamp/core/cycle';
 import type { Entered, ReadingDraft } from '@hedge-lamp/core/readings';
 import type { DeedDraft, DeedKind } from '@hedge-lamp/core/remedies';
@@ -11,8 +12,6 @@ import { nurseryCube } from './tern-lane-nursery';
 import { rescueDays, rescueTub } from './tern-lane-rescue';
 import { ternLaneWaters } from './tern-lane-waters';
 
-const hour = 3_600_000;
-const day = 24 * hour;
 const firstDay = 365;
 
 const ammonia = 'ammonia-salicylate-two-bottles';

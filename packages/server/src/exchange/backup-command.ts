@@ -1,15 +1,10 @@
+import { counted } from '@hedge-lamp/core/quantity';
 import { existsSync, mkdirSync, statSync } from 'node:fs';
 import { randomUUID } from 'node:crypto';
 import { join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
-import {
-  type DataContents,
-  bytesWords,
-  contentsLines,
-  contentsWords,
-  counted,
-} from '@hedge-lamp/core/exchange';
+import { type DataContents, bytesWords, contentsLines, contentsWords } from '@hedge-lamp/core/exchange';
 import { FolderFault, faultOf } from '../database/folder-fault';
 import { lockFolder } from '../database/folder-lock';
 import { memoryOf } from '../database/folder-memory';

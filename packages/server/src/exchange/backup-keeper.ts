@@ -1,3 +1,4 @@
+import { hour } from '@hedge-lamp/core/wire';
 import { randomUUID } from 'node:crypto';
 import { rmSync, statSync } from 'node:fs';
 import { basename, dirname, isAbsolute, join, resolve } from 'node:path';
@@ -65,10 +66,10 @@ export interface BackupSettings {
   readonly relationOf?: (place: string, folder: string) => DiskRelation;
 }
 
-const retryMs = 3_600_000;
+const retryMs = hour;
 const mostDamaged = 200;
 /** A backup that was opened and then forgotten takes room, and keeps the daily one from being made, ms. */
-const openAtMost = 3_600_000;
+const openAtMost = hour;
 
 /** Keeps the backups of one data folder: makes, lists, thins out and opens them. */
 export class BackupKeeper {

@@ -1,3 +1,4 @@
+import { day } from '@hedge-lamp/core/wire';
 import { existsSync, readdirSync, statSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import type { BackupManifest, ListedBackup } from '@hedge-lamp/core/exchange';
@@ -108,7 +109,6 @@ async function look(path: string, ids: Map<string, string>): Promise<Told> {
   }
 }
 
-const day = 86_400_000;
 const isUsable = (b: ListedBackup, now: number): boolean =>
   b.fault === null && b.reason !== null && !b.isOfAnother && b.madeAt <= now + day;
 

@@ -1,6 +1,6 @@
 import { HelpSheetSchema, helpSheet, worthTelling } from '@hedge-lamp/core/exchange';
 import { today } from '@hedge-lamp/core/guidelines';
-import { IdSchema, ZoneSchema } from '@hedge-lamp/core/wire';
+import { IdSchema, ZoneSchema, day } from '@hedge-lamp/core/wire';
 import { measuredIds } from '@hedge-lamp/core/parameters';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
@@ -10,12 +10,13 @@ import { gatherer } from '../guidelines/gather';
 import { listBottles } from '../methods/kit-store';
 import { methodBook } from '../methods/store';
 import { ProblemSchema } from '../problem';
-import { latestReadings, listLong } from '../readings/store';
+import { latestReadings } from '../readings/for-judging';
+import { listLong } from '../readings/listing';
 import { putOffLines } from '../remedies/plan-store';
 import { listDeeds } from '../remedies/store';
 import { waterOf } from '../waters/store';
 
-const lately = 45 * 86_400_000;
+const lately = 45 * day;
 /** More than anybody reads by hand in six weeks. */
 const most = 2000;
 

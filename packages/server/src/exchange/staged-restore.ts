@@ -1,3 +1,4 @@
+import { day } from '@hedge-lamp/core/wire';
 import { createWriteStream, existsSync, linkSync, mkdirSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { copyFile } from 'node:fs/promises';
 import { join } from 'node:path';
@@ -18,7 +19,6 @@ import { type Progress, damageOf } from './database-copy';
 import { type Differences, differencesBetween } from './differences';
 import type { Oversight } from './write-backup';
 
-const day = 86_400_000;
 /** What is restored and was to go for good by now can be brought back for as long as anything else. */
 const freshWait = 30 * day;
 

@@ -1,3 +1,4 @@
+import { day } from '@hedge-lamp/core/wire';
 import type { FactsGiven, Latest, PlaceGiven } from '@hedge-lamp/core/guidelines';
 import { type CycleStart, wayInfo } from '@hedge-lamp/core/cycle';
 import type { Water } from '@hedge-lamp/core/waters';
@@ -11,11 +12,11 @@ import {
   pastReadings,
   phPartnerOf,
   readingBefore,
-} from '../readings/store';
+} from '../readings/for-judging';
 import { listDeeds, stockDeeds } from '../remedies/store';
 import { listWaters } from '../waters/store';
 
-const lately = 90 * 86_400_000;
+const lately = 90 * day;
 
 /** Gathers what judgments are made from. What several waters share, such as a source, is fetched once. */
 export function gatherer(database: Database, at: number): (water: Water) => FactsGiven {

@@ -1,3 +1,4 @@
+import { day } from '@hedge-lamp/core/wire';
 import { type Kit, type KitDraft, type KitUse, methodOf, paceDays } from '@hedge-lamp/core/methods';
 import { and, asc, eq, gte, isNull } from 'drizzle-orm';
 import type { Queries } from '../database/open-database';
@@ -12,7 +13,7 @@ import { kitUsesTable, kitsTable } from './table';
 type Row = typeof kitsTable.$inferSelect;
 
 function usesOf(database: Queries, row: Row, now: number): KitUse[] {
-  const from = Math.min(row.countedAt, now - paceDays * 86_400_000);
+  const from = Math.min(row.countedAt, now - paceDays * day);
   return database
     .select({ methodId: kitUsesTable.methodId, at: kitUsesTable.at })
     .from(kitUsesTable)

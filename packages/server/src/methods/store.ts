@@ -1,4 +1,4 @@
-import { type Method, type MethodBook, bookOf, readMethod, shippedMethods } from '@hedge-lamp/core/methods';
+import { type MethodBook, bookOf, readMethod, shippedMethods } from '@hedge-lamp/core/methods';
 import { cardDocuments } from '../color/card-store';
 import type { Queries } from '../database/open-database';
 import { versionedDocuments } from '../database/versioned-documents';

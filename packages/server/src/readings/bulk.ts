@@ -11,7 +11,7 @@ import { breathe } from '../door/one-writer';
 import { noteUse } from '../methods/kit-store';
 import { methodBook } from '../methods/store';
 import { within } from '../problem';
-import { checkPlace, computed, differs, isSame, notesUse, rowWith } from './store';
+import { checkPlace, computed, differs, isSame, notesUse, rowWith } from './records';
 import { readingsTable } from './table';
 
 type Row = typeof readingsTable.$inferSelect;

@@ -8,7 +8,8 @@ import { purgeReadings, purgeWait } from '../database/purge';
 import { ProblemSchema } from '../problem';
 import { waterOf } from '../waters/store';
 import { keepReadings } from './bulk';
-import { changeReading, keepReading, listLong, markDeleted, readingOf, versionsOf } from './store';
+import { changeReading, keepReading, markDeleted, readingOf, versionsOf } from './records';
+import { listLong, parametersRead } from './listing';
 
 const WithId = z.object({ id: IdSchema });
 const answers = { 404: ProblemSchema, 409: ProblemSchema, 422: ProblemSchema };
@@ -58,6 +59,19 @@ export function readingRoutes(app: FastifyInstance, context: Context): void {
           : undefined;
       return listLong(database, waterOf(database, request.params.id).id, { ...span, before });
     },
+  );
+
+  api.get(
+    '/api/waters/:id/parameters',
+    {
+      schema: {
+        tags,
+        summary: 'What was ever read in a water',
+        params: WithId,
+        response: { 200: z.array(ParameterIdSchema), ...answers },
+      },
+    },
+    (request) => parametersRead(database, waterOf(database, request.params.id).id),
   );
 
   api.post(

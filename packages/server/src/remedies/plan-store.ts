@@ -1,3 +1,4 @@
+import { day } from '@hedge-lamp/core/wire';
 import type { Deed, PlanLine } from '@hedge-lamp/core/remedies';
 import { and, eq, gt, isNull, sql } from 'drizzle-orm';
 import { v4 as newId } from 'uuid';
@@ -6,8 +7,6 @@ import { prepared } from '../database/prepared';
 import { conflict, gone, refused } from '../problem';
 import { refuseFuture } from '../clock/refuse-future';
 import { deedsTable, plansPutOffTable } from './table';
-
-const day = 86_400_000;
 
 export interface Tick {
   readonly id: string;

@@ -1,3 +1,4 @@
+import { day } from '@hedge-lamp/core/wire';
 import {
   type Run,
   type Skipped,
@@ -70,7 +71,7 @@ export function useRun(given: Ref<Run>) {
   watch(
     () => run.value.waterId,
     async (waterId) => {
-      const from = link.now() - 86_400_000;
+      const from = link.now() - day;
       try {
         const { readings } = await call<{ readings: Reading[] }>(
           'GET',

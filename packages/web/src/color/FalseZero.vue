@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { day } from '@hedge-lamp/core/wire';
 import { type Tube, enteredOf, parameterAt } from '@hedge-lamp/core/bench';
 import { bleaches, screenColor, vialBands, vialColor } from '@hedge-lamp/core/color';
 import {
@@ -26,7 +27,7 @@ const waters = useWaters();
 const parameter = computed(() => parameterAt(props.tube));
 const water = computed(() => waters.byId(props.waterId));
 const history = ref<readonly Before[]>([]);
-const dayMs = 86_400_000;
+const dayMs = day;
 onMounted(async () => {
   if (!water.value || !mayBleach(parameter.value)) return;
   try {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { day as dayMs } from '@hedge-lamp/core/wire';
 import { type PlanAhead, type ToDo, toDo, wayInfo } from '@hedge-lamp/core/cycle';
 import { livesIn } from '@hedge-lamp/core/remedies';
 import { parameterInfo } from '@hedge-lamp/core/parameters';
@@ -78,7 +79,7 @@ const lead = computed(() => {
 const ended = computed(() => {
   const s = start.value;
   if (!s || s.endedAt === null) return '';
-  const days = Math.round((s.endedAt - s.startedAt) / 86_400_000);
+  const days = Math.round((s.endedAt - s.startedAt) / dayMs);
   return s.outcome === 'ready'
     ? `Ready on ${format(s.endedAt, 'd MMMM')}, after ${days} days.`
     : `Given up on ${format(s.endedAt, 'd MMMM')}, after ${days} days.`;
@@ -120,7 +121,7 @@ const chartTo = computed(
       gathered.value?.log.days ?? 0,
       named.value !== null,
     ) *
-      86_400_000,
+      dayMs,
 );
 const chanceOf = (chance: readonly { day: number; by: number }[]) => {
   const until = chartTo.value;

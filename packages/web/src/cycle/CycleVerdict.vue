@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { hour } from '@hedge-lamp/core/wire';
 import {
   type NotForeseen,
   type StageFound,
@@ -48,7 +49,7 @@ const refusal = computed(() =>
 /** What is noted where the filter was upset, at the time after which it most likely was; the form lets one say how and when. */
 const upset = computed<ProposedDeed>(() => ({
   kind: 'filter-stopped',
-  at: Math.min(props.now, instantOf(props.startedAt, refusal.value?.stoppedAfter ?? 0) + 3_600_000),
+  at: Math.min(props.now, instantOf(props.startedAt, refusal.value?.stoppedAfter ?? 0) + hour),
 }));
 const headline = computed(() => {
   if (props.ended) return props.ended;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { day } from '@hedge-lamp/core/wire';
 import type { NitrogenBooks } from '@hedge-lamp/core/cycle';
 import { type Interval, type Worked, formatReading } from '@hedge-lamp/core/quantity';
 import { computed } from 'vue';
@@ -14,7 +15,6 @@ const parts = computed(() => [
   { name: 'Is there', rows: value.value.isThere },
   { name: 'Went out', rows: value.value.wentOut },
 ]);
-const day = 86_400_000;
 /** What was weighed needs no more digits than what was read. */
 const figure = (x: Interval) => (x.low === x.high ? String(Number(x.best.toPrecision(3))) : formatReading(x));
 </script>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { day } from '@hedge-lamp/core/wire';
 import {
   type CycleStart,
   type ForecastRecord,
@@ -19,7 +20,6 @@ const props = defineProps<{
   readyAt: number | null;
   now: number;
 }>();
-const day = 86_400_000;
 /** The newest of each day; all are scored, and no more shown than fit. */
 const dailyOf = (startId: string | undefined) => [
   ...new Map(

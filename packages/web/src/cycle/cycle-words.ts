@@ -1,7 +1,6 @@
+import { day } from '@hedge-lamp/core/wire';
 import { type CameTrue, type Forecast, chanceWords } from '@hedge-lamp/core/cycle';
 import { differenceInCalendarDays, format, isSameYear } from 'date-fns';
-
-const day = 86_400_000;
 
 /** A day to come: "today", "tomorrow", then the date, "Saturday 5 December". What has passed is told by its date alone. */
 export function dayName(at: number, now: number): string {

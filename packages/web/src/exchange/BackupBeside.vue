@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { contentsLines, counted, type StagedBackup } from '@hedge-lamp/core/exchange';
+import { counted } from '@hedge-lamp/core/quantity';
+import { contentsLines, type StagedBackup } from '@hedge-lamp/core/exchange';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed } from 'vue';
 import { useBench } from '../bench/bench-store';

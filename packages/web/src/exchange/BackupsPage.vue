@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { hour } from '@hedge-lamp/core/wire';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useServerLink } from '../clock/server-link';
@@ -19,7 +20,7 @@ const backups = useBackups();
 const { data, error, again, work, staged, failure, isRunning, beginsAnew } = backups;
 /** What came of the last restore is news for an hour; what it kept aside stays in sight. */
 const replaced = computed(() =>
-  data.value?.replaced && link.date() - data.value.replaced.at < 3_600_000 ? data.value.replaced : null,
+  data.value?.replaced && link.date() - data.value.replaced.at < hour ? data.value.replaced : null,
 );
 const isBad = computed(() => data.value?.standing === 'too-old');
 

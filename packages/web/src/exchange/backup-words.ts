@@ -1,8 +1,8 @@
+import { counted } from '@hedge-lamp/core/quantity';
 import {
   type BackupReason,
   type Backups,
   type BackupWork,
-  counted,
   type DiskRelation,
   type ListedBackup,
   type StagedBackup,

@@ -2,13 +2,15 @@
 import { type Finding } from '@hedge-lamp/core/guidelines';
 import { midSentence } from '@hedge-lamp/core/parameters';
 import { shortName } from '@hedge-lamp/core/parameters';
+import { useMethods } from '../methods/methods-store';
 import { computed } from 'vue';
 import StatusLamp from '../shell/StatusLamp.vue';
 
 /** One finding: what, how sure, why it matters. What to do stands in the plan. `first` is the one that the lamp has said already. */
 const props = defineProps<{ finding: Finding; waterId: string; first?: boolean }>();
-/** Chloride has no method of ours: it is typed into the log. */
-const onBench = computed(() => props.finding.tests.filter((id) => id !== 'chloride'));
+const methods = useMethods();
+/** What has no method is typed into the log. */
+const onBench = computed(() => props.finding.tests.filter(methods.isOnBench));
 const tests = computed(() => onBench.value.map((id) => midSentence(shortName(id))));
 const benchTo = computed(() => ({
   name: 'bench',

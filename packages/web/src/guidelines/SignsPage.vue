@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useMethods } from '../methods/methods-store';
+import { day } from '@hedge-lamp/core/wire';
 import { askedFirst, planForSigns, signCaution, signs } from '@hedge-lamp/core/guidelines';
 import { parameterInfo } from '@hedge-lamp/core/parameters';
 import { type Deed, type DeedDraft, type SignId, signIds } from '@hedge-lamp/core/remedies';
@@ -22,6 +24,7 @@ import WaterTabs from './WaterTabs.vue';
 const DeedForm = defineAsyncComponent(() => import('../remedies/DeedForm.vue'));
 
 /** From what the animals show to what to test first, and what to do while the tubes stand. */
+const methods = useMethods();
 const props = defineProps<{ waterId: string }>();
 const waters = useWaters();
 const link = useServerLink();
@@ -39,7 +42,7 @@ const { data: deeds, again } = useLoaded(
 const noted = computed(() => {
   const all = deeds.value ?? [];
   const over = all.find((d) => d.kind === 'sign-over')?.at ?? 0;
-  return all.find((d) => d.kind === 'sign' && d.at > over && link.date() - d.at < 2 * 86_400_000) ?? null;
+  return all.find((d) => d.kind === 'sign' && d.at > over && link.date() - d.at < 2 * day) ?? null;
 });
 
 const outbox = useOutbox();
@@ -179,7 +182,9 @@ async function over(): Promise<void> {
           <ol>
             <li v-for="test in plan.tests" :key="test">
               {{ parameterInfo(test).label
-              }}<span v-if="test === 'chloride'" class="quiet fw-normal"> (any kit; typed in under Log)</span>
+              }}<span v-if="!methods.isOnBench(test)" class="quiet fw-normal">
+                (any kit; typed in under Log)</span
+              >
             </li>
           </ol>
           <div class="answers">

@@ -1,4 +1,6 @@
 import { type Method, bookOf, shippedMethods } from '@hedge-lamp/core/methods';
+import type { ParameterId } from '@hedge-lamp/core/parameters';
+import { measures } from '@hedge-lamp/core/readings';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
 import { call } from '../api/call';
@@ -14,9 +16,12 @@ export const useMethods = defineStore('methods', () => {
   /** Own ones first: who made a method for their leaflet wants that one. */
   const all = computed<Method[]>(() => [...documents.own.value, ...shippedMethods]);
 
+  /** True for what has a method here; all else is typed into the log. */
+  const isOnBench = (parameter: ParameterId): boolean => all.value.some((m) => measures(m, parameter));
+
   async function save(method: Method): Promise<void> {
     await call('POST', '/api/methods', { method });
     await documents.load();
   }
-  return { ...documents, all, book, save };
+  return { ...documents, all, book, isOnBench, save };
 });

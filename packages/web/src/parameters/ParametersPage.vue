@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { type OwnParameter, shippedParameters } from '@hedge-lamp/core/parameters';
+import { type Kind, unitsOf } from '@hedge-lamp/core/quantity';
 import { computed } from 'vue';
 import { sentenceOf } from '../api/api-error';
 import LinkButton from '../shell/LinkButton.vue';
@@ -11,6 +12,11 @@ import { useParameters } from './parameters-store';
 /** Everything that can be measured: what the keeper added, and what ships. */
 const parameters = useParameters();
 const notices = useNotices();
+/** Each unit once: ppm is another name of mg/L. */
+const unitNames = (kind: Kind) =>
+  unitsOf(kind)
+    .filter((u) => u.sameAs === undefined)
+    .map((u) => u.id);
 const own = computed(() => [...parameters.own].sort((a, b) => a.name.localeCompare(b.name)));
 
 async function putAway({ id, name }: OwnParameter): Promise<void> {
@@ -55,7 +61,8 @@ async function putAway({ id, name }: OwnParameter): Promise<void> {
       <template v-for="p in shippedParameters" :key="p.id">
         <dt>{{ p.label }}</dt>
         <dd>
-          {{ p.source }}
+          {{ unitNames(p.kind).join(', ') || 'seen or not' }}
+          <span class="quiet d-block">{{ p.source }}</span>
         </dd>
       </template>
     </dl>

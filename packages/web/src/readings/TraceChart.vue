@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { day as dayMs } from '@hedge-lamp/core/wire';
 import { useMethods } from '../methods/methods-store';
 import 'chartjs-adapter-date-fns';
 import { statusWord } from '@hedge-lamp/core/limits';
@@ -73,7 +74,7 @@ const data = computed<ChartData<'line', TracePoint[]>>(() => ({
       pointHoverRadius: 7,
       pointStyle: points.map((p) => (p.high === null ? upArrow : shapes[k % shapes.length]!)),
       // A gap of more than two months is a gap, not a trend.
-      spanGaps: 62 * 86_400_000,
+      spanGaps: 62 * dayMs,
       clip: overEdge,
     };
   }),
@@ -180,11 +181,7 @@ const options = computed<ChartOptions<'line'>>(() => ({
         tooltipFormat: 'd MMM yyyy, HH:mm',
         // Named by hand: on a narrow phone Chart.js would leave a year with one label.
         unit:
-          props.to - props.from > 800 * 86_400_000
-            ? 'year'
-            : props.to - props.from > 62 * 86_400_000
-              ? 'month'
-              : 'day',
+          props.to - props.from > 800 * dayMs ? 'year' : props.to - props.from > 62 * dayMs ? 'month' : 'day',
         displayFormats: { month: 'MMM', week: 'd MMM', day: 'd MMM' },
       },
       ticks: { color: look.value.quiet, maxRotation: 0, autoSkipPadding: 12 },
@@ -216,7 +213,7 @@ const options = computed<ChartOptions<'line'>>(() => ({
           const at = items[0]?.parsed.x;
           if (at === undefined || at === null) return [];
           return props.flags
-            .filter((f) => Math.abs(f.at - at) < 86_400_000)
+            .filter((f) => Math.abs(f.at - at) < dayMs)
             .map((f) => `⚑ ${format(f.at, 'd MMM')}: ${f.label}${f.detail ? ` (${f.detail})` : ''}`);
         },
       },

@@ -1,7 +1,8 @@
 <script setup lang="ts">
+import { day } from '@hedge-lamp/core/wire';
 import { useMethods } from '../methods/methods-store';
 import { bandsFor } from '@hedge-lamp/core/guidelines';
-import { canonicalUnit, convert } from '@hedge-lamp/core/quantity';
+import { canonicalUnit, convert, counted } from '@hedge-lamp/core/quantity';
 import { type ParameterId, measuredIds, parameterInfo } from '@hedge-lamp/core/parameters';
 import { type Reading, workingsOfKept } from '@hedge-lamp/core/readings';
 import { type Deed, deedDetail, deedTitle } from '@hedge-lamp/core/remedies';
@@ -33,7 +34,6 @@ const router = useRouter();
 const waters = useWaters();
 const link = useServerLink();
 
-const day = 86_400_000;
 const spans = [
   { value: 31, text: 'Last month' },
   { value: 92, text: 'Last three months' },
@@ -48,6 +48,18 @@ const span = ref(water.value?.cycling ? 92 : 366);
 const units = computed(() => water.value?.units ?? UnitChoiceSchema.parse({}));
 const chosen = computed<ParameterId>(() => measuredIds().find((p) => p === props.parameter) ?? 'nitrate');
 const info = computed(() => parameterInfo(chosen.value));
+/** What is routine and what was ever read here; the rest at one press. */
+const all = ref(false);
+const { data: read } = useLoaded(
+  () => props.waterId,
+  () => call<ParameterId[]>('GET', `/api/waters/${props.waterId}/parameters`),
+);
+const offered = computed(() =>
+  measuredIds().filter(
+    (p) => all.value || parameterInfo(p).routine || p === chosen.value || read.value?.includes(p) === true,
+  ),
+);
+const others = computed(() => measuredIds().length - offered.value.length);
 const unit = computed(() => chosenUnit(units.value, info.value.kind));
 
 const { data, error, again } = useLoaded(
@@ -101,7 +113,7 @@ const summary = computed(() => {
   const readings = data.value?.readings ?? [];
   if (readings.length === 0) return '';
   const newest = readings[0]!;
-  return `${info.value.label}: ${readings.length} readings; the newest, ${[placeName(newest.samplingPointId), format(newest.takenAt, 'd MMMM')].filter(Boolean).join(', ')}, is ${valueWords(newest, units.value)}.`;
+  return `${info.value.label}: ${counted(readings.length, 'reading', 'readings')}; the newest, ${[placeName(newest.samplingPointId), format(newest.takenAt, 'd MMMM')].filter(Boolean).join(', ')}, is ${valueWords(newest, units.value)}.`;
 });
 const trends = computed(() => trendNotes(series.value, bands.value, shownUnit(chosen.value, units.value)));
 const opened = useOpenedWorkings();
@@ -120,7 +132,7 @@ const go = (parameter: ParameterId) =>
   </PageHeading>
   <div class="parameters" role="group" aria-label="Parameter">
     <button
-      v-for="p in measuredIds()"
+      v-for="p in offered"
       :key="p"
       type="button"
       class="parameter"
@@ -130,6 +142,7 @@ const go = (parameter: ParameterId) =>
     >
       {{ parameterInfo(p).label }}
     </button>
+    <BButton v-if="!all && others > 0" variant="link" @click="all = true">{{ others }} more</BButton>
   </div>
   <LoadState v-if="!data" :error="error" what="the trace" @again="again" />
   <div v-else-if="data.readings.length === 0" class="sheet">
@@ -150,7 +163,7 @@ const go = (parameter: ParameterId) =>
         :from="data.from"
         :to="data.to"
         :summary="summary"
-        :from-zero="chosen !== 'ph' && chosen !== 'temperature'"
+        :from-zero="info.startsAtZero"
         @picked="openDot"
       />
       <p v-if="severalKits" class="kits">

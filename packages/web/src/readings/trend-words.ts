@@ -1,3 +1,4 @@
+import { day } from '@hedge-lamp/core/wire';
 import { type Status, severity, statusWord } from '@hedge-lamp/core/limits';
 import {
   FieldError,
@@ -72,7 +73,6 @@ function doublingWords(points: readonly TrendPoint[], unit: string): string {
   return ` It doubles ${when(doubling)}.`;
 }
 
-const day = 86_400_000;
 /** Days that "lately" is: long enough for a weekly test to tell a trend. Our own bound. */
 const lately = 56;
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { PlanLine } from '@hedge-lamp/core/remedies';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
+import { useMethods } from '../methods/methods-store';
 import { computed } from 'vue';
 import { effectWords, isHold, whenWords } from './plan-words';
 
@@ -19,7 +20,8 @@ const when = computed(() => whenWords(props.line, props.now));
 const hold = computed(() => isHold(props.line));
 const tickable = computed(() => props.line.writes.length > 0);
 const isTest = computed(() => props.line.kind === 'test');
-const onBench = computed(() => props.line.subjects.filter((p) => p !== 'chloride'));
+const methods = useMethods();
+const onBench = computed(() => props.line.subjects.filter(methods.isOnBench));
 const benchTo = computed(() => ({
   name: 'bench',
   params: { waterId: props.waterId },

@@ -1,8 +1,7 @@
+import { minute } from '@hedge-lamp/core/wire';
 import type { Effect, PlanLine } from '@hedge-lamp/core/remedies';
 import { formatReading, fromWire } from '@hedge-lamp/core/quantity';
 import { differenceInCalendarDays, format } from 'date-fns';
-
-const minute = 60_000;
 
 /** When a line is to be done, by the clock on the wall: empty where no clock is meant, "now", "18:30", "tomorrow 08:00", "by Thursday, 3 December". */
 export function whenWords({ at, within }: Pick<PlanLine, 'at' | 'within'>, now: number): string {

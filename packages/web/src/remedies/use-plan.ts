@@ -1,3 +1,4 @@
+import { hour } from '@hedge-lamp/core/wire';
 import type { Plan, PlanLine } from '@hedge-lamp/core/remedies';
 import { v4 as newId } from 'uuid';
 import { computed, ref, watch } from 'vue';
@@ -7,8 +8,6 @@ import { useServerLink } from '../clock/server-link';
 import { thisZone } from '../clock/words';
 import { useOutbox } from '../offline/outbox-store';
 import { waitsWords } from '../offline/outbox-words';
-
-const hour = 3_600_000;
 
 /** Ticks lines of a plan, takes ticks back and puts lines off. What fails is said beside the line and can be tried again. */
 export function usePlan(waterId: () => string, changed: () => void) {

@@ -1,8 +1,9 @@
+import { hour } from '@hedge-lamp/core/wire';
 import { type Lamp, type Standing } from '@hedge-lamp/core/guidelines';
 import { lampWord } from '@hedge-lamp/core/limits';
 
 /** How long a Clear that was told by the server may be shown without asking it again: claims run out by the day. */
-const clearLasts = 12 * 3_600_000;
+const clearLasts = 12 * hour;
 
 /**
  * A lamp as it may be shown now. What was bad stays bad; Clear is a claim of the moment, and ends where the server was

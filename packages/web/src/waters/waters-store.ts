@@ -1,3 +1,4 @@
+import { hour } from '@hedge-lamp/core/wire';
 import type { Lamp, Standing } from '@hedge-lamp/core/guidelines';
 import type { Status } from '@hedge-lamp/core/limits';
 import type { Water } from '@hedge-lamp/core/waters';
@@ -12,7 +13,7 @@ import { useNow } from '../clock/use-now';
 import { lampNow } from './lamp-now';
 
 /** Claims run out by the day: clocks that differ by less change none. Hedge Lamp's own, ms. */
-const muchApart = 3_600_000;
+const muchApart = hour;
 
 /**
  * All waters and how each stands; every page's chips and choices come from here. Kept on this device too, for a bench

@@ -1,3 +1,4 @@
+import { week } from '../../wire';
 import { chlorideNitrite, eifacFreeAmmonia, eifacFreeAmmoniaNitrogen as harmful } from '../../chemistry';
 import { type Interval, formatReading, isOpen } from '../../quantity';
 import { changed, phOf, tankOf } from '../../remedies/plan/tank';
@@ -11,8 +12,6 @@ const noticeable = 0.25;
 /** Water of which only pH and KH matter. */
 const bare = { liters: 1, ammonia: 0, nitrite: 0, nitrate: 0, chloride: 0 };
 const tenth = (x: number) => (Math.round(x * 10) / 10).toFixed(1);
-
-const week = 7 * 86_400_000;
 
 /** Ammonia that is worth guarding against a rise of pH: enough of it, with animals, and a pH of about that day. */
 function guarded(facts: Facts) {

@@ -1,3 +1,4 @@
+import { day } from '../../wire';
 import { carbonateSystem, ionicStrengthOf, phenolphthaleinContradiction, unlikelyCo2 } from '../../chemistry';
 import { type Interval, formatReading, fromWire, point, toCanonical } from '../../quantity';
 import { phFromTwo } from '../../readings';
@@ -8,7 +9,6 @@ import type { Facts, PastRead } from '../facts';
 import type { Rule } from '../rule';
 import { shownWords } from '../shown';
 
-const day = 86_400_000;
 const hour = day / 24;
 const degrees = (x: number) => toCanonical(x, 'alkalinity', '°dKH');
 

@@ -1,3 +1,4 @@
+import { day } from '../../wire';
 import { overlap } from '../../quantity';
 import { type ParameterId, measuredIds, parameterInfo, shortName } from '../../parameters';
 import type { Facts, PastRead } from '../facts';
@@ -7,8 +8,6 @@ import type { Rule, Said } from '../rule';
 import { severity } from '../../limits/status';
 import { shownWords } from '../shown';
 import { midSentence } from '../../parameters';
-
-const day = 86_400_000;
 
 const methodName = (facts: Facts, id: string | null): string =>
   id === null ? 'a figure noted without its method' : (facts.book.find(id)?.name ?? id);

@@ -1,3 +1,4 @@
+import { day } from '../../wire';
 import {
   type Interval,
   add,
@@ -16,7 +17,6 @@ import type { Facts, PastRead } from '../facts';
 import type { Rule } from '../rule';
 import { shownWords } from '../shown';
 
-const day = 86_400_000;
 const no3 = (x: number) => convert(x, 'nitrate', 'mg/L NO3', 'mg/L NO3-N');
 
 /** The readings of one place, newest first. */

@@ -1,3 +1,4 @@
+import { day } from '../../wire';
 import { carbonateSystem, ionicStrengthOf } from '../../chemistry';
 import { type Interval, formatReading, interval, point } from '../../quantity';
 import { molarMass } from '../../quantity/atomic-weights';
@@ -8,9 +9,6 @@ import type { Rule, Said } from '../rule';
 import { planForSigns, signsByDanger } from '../signs';
 import { severity } from '../../limits/status';
 import { vitalRows } from '../vital-row';
-
-const hour = 3_600_000;
-const day = 24 * hour;
 
 /** How long a sign lights the lamp, unless the keeper says that it is over. Common practice. */
 const signLasts = 2 * day;

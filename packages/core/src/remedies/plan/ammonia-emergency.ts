@@ -1,8 +1,9 @@
+import { day, hour, minute } from '../../wire';
 import type { PlanLine } from './action';
 import { ownFree, grown, drawn, stillOver, binding, testAmmonia, sizedFor } from './ammonia-steps';
 import { mostChangesInADay } from './caps';
 import { changeLine, newWaterWords } from './change-line';
-import { day, hour, minute, morningAfter, rounded } from './clock';
+import { morningAfter, rounded } from './clock';
 import { type Context, type Section, isAtLeast } from './context';
 import { line } from './line';
 import { isNitriteTamed, isQuartered, nitriteGoesOn, notQuartered } from './nitrite';

@@ -1,8 +1,9 @@
+import { day, hour, minute } from '../../wire';
 import type { PlanLine } from './action';
 import { ownFree, grown, sizedFor, stillOver, binding, testAmmonia } from './ammonia-steps';
 import { oldAcidWater } from './caps';
 import { changeLine, newWaterWords } from './change-line';
-import { day, hour, minute, rounded } from './clock';
+import { rounded } from './clock';
 import type { Context, Pourable, Section } from './context';
 import { line, shareWords } from './line';
 import { type Picture, mapPicture } from './picture';

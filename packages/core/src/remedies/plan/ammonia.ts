@@ -1,9 +1,10 @@
+import { day, hour, minute } from '../../wire';
 import type { PlanLine } from './action';
 import { inEmergency } from './ammonia-emergency';
 import { everydayChanges } from './ammonia-everyday';
 import { binding, sizedFor, testAmmonia } from './ammonia-steps';
 import { changeLine, newWaterWords } from './change-line';
-import { day, hour, minute, morningAfter, rounded } from './clock';
+import { morningAfter, rounded } from './clock';
 import { type Context, type Section, isAtLeast, nothing } from './context';
 import { line } from './line';
 import { movedOut } from './moved-out';

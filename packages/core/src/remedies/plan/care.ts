@@ -1,13 +1,10 @@
-import { FieldError } from '../../quantity';
-import type { Deed } from '../deed';
-import { effectOf } from '../deed-amount';
+import { day, hour, minute } from '../../wire';
 import type { PlanLine } from './action';
 import { degreesAnHour } from './caps';
-import { day, hour, minute, morningAfter, nextHour, rounded } from './clock';
+import { morningAfter, nextHour, rounded } from './clock';
 import { type Context, type Section, nothing } from './context';
 import { line } from './line';
 import { testWaste } from './test-waste';
-import type { PlanGiven } from './given';
 
 const severeSigns = ['gasping', 'brown-gills', 'red-gills', 'death'] as const;
 

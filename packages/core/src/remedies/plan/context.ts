@@ -1,3 +1,4 @@
+import { hour } from '../../wire';
 import type { Deed } from '../deed';
 import type { Plan, PlanLine } from './action';
 import { type Caps, emergencyCaps, everydayCaps } from './caps';
@@ -133,7 +134,7 @@ export function contextOf(given: PlanGiven): Context {
     chloride: level('chloride'),
   };
   const suffering = signs.includes('gasping') || given.dying;
-  const within = (d: Deed) => given.at - d.at < 24 * 3_600_000;
+  const within = (d: Deed) => given.at - d.at < 24 * hour;
   const wasEmergency =
     given.wasUrgent || given.deeds.some((d) => d.planLine?.emergency === true && within(d));
   // An emergency goes on until all is under Act, though what was done made it milder.

@@ -1,6 +1,7 @@
+import { day, hour } from '../../wire';
 import { effectOf } from '../deed-amount';
 import { mostAtOnce, mostChangesInADay } from './caps';
-import { day, hour } from './clock';
+
 import type { PlanGiven } from './given';
 import { type DayUsed, dayAfter, freshDay, rested } from './sizing';
 import type { Tank } from './tank';

@@ -1,8 +1,9 @@
+import { day, hour } from '../../wire';
 import { midSentence, shortName } from '../../parameters';
 import { FieldError } from '../../quantity';
 import type { Deed } from '../deed';
 import { effectOf } from '../deed-amount';
-import { day, hour } from './clock';
+
 import { type Context, type Section, nothing } from './context';
 import type { PlanGiven } from './given';
 import { line } from './line';

@@ -1,6 +1,7 @@
+import { hour, minute } from '../../wire';
 import type { PlanLine } from './action';
 import { testAmmonia } from './ammonia-steps';
-import { hour, minute, morningAfter, rounded } from './clock';
+import { morningAfter, rounded } from './clock';
 import { type Context, type Section } from './context';
 import { unfedPerGram } from './given';
 import { line } from './line';

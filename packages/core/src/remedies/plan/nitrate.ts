@@ -1,6 +1,7 @@
+import { day, hour } from '../../wire';
 import type { PlanLine } from './action';
 import { changeLine, newWaterWords } from './change-line';
-import { day, hour, rounded } from './clock';
+import { rounded } from './clock';
 import { type Context, type Section, isAtLeast, nothing } from './context';
 import { line, shareWords } from './line';
 import { shares, sizeChange } from './sizing';

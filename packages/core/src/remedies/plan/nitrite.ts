@@ -1,9 +1,10 @@
+import { day, hour, minute } from '../../wire';
 import { type SaltId } from '../../chemistry';
 import { convert } from '../../quantity';
 import type { PlanLine } from './action';
 import { mostChangesInADay, mostChloride } from './caps';
 import { changeLine, newWaterWords } from './change-line';
-import { day, hour, minute, morningAfter, rounded } from './clock';
+import { morningAfter, rounded } from './clock';
 import { type Context, type Section, isAtLeast, nothing } from './context';
 import { gramsWords, line, saltDeed, saltName } from './line';
 import { type Picture, mapPicture } from './picture';

@@ -1,8 +1,9 @@
+import { day, hour } from '../../wire';
 import { listed } from '../../quantity';
 import { midSentence, shortName } from '../../parameters';
 import type { ParameterId } from '../../parameters';
 import type { PlanLine } from './action';
-import { day, hour, rounded } from './clock';
+import { rounded } from './clock';
 import { type Context, type Section } from './context';
 import { line } from './line';
 import type { Concern } from './given';

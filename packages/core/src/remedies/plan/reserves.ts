@@ -1,3 +1,4 @@
+import { day, hour, minute } from '../../wire';
 import { uncheckedUnionizedFraction } from '../../chemistry/unionized-ammonia';
 import type { SaltId } from '../../chemistry';
 import { convert, listed, toCanonical } from '../../quantity';
@@ -5,7 +6,7 @@ import { midSentence, shortName } from '../../parameters';
 import type { PlanLine } from './action';
 import { airing, isSensitive, oldAcidWater } from './caps';
 import { changeLine, newWaterWords } from './change-line';
-import { day, hour, minute, morningAfter, rounded } from './clock';
+import { morningAfter, rounded } from './clock';
 import { type Context, type Section, nothing } from './context';
 import { effect, gramsWords, line, saltDeed, saltName, saltWords } from './line';
 import { type Picture, aired, mapPicture, phAtOnce, rangeOver } from './picture';

@@ -1,10 +1,11 @@
+import { day, hour, minute } from '../../wire';
 import { FieldError, listed } from '../../quantity';
 import { type ParameterId, midSentence, knownIds, shortName } from '../../parameters';
 import { type Plan, type PlanLine, rankOf } from './action';
 import { ammoniaSection } from './ammonia';
 import { chlorineSection, gasSection } from './gases';
 import { frostSection, nobodySection, powerSection, signsSection } from './care';
-import { day, hour, minute } from './clock';
+
 import { type Context, type Section, contextOf, isAtLeast } from './context';
 import type { PlanGiven } from './given';
 import { chlorideSection, nitrateSection } from './nitrate';

@@ -47,6 +47,8 @@ function suite(name, program, args, report, read, env) {
 
 check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
 check('lint', bin('eslint'), ['.']);
+check('rooms', process.execPath, ['scripts/rooms.mjs']);
+check('nothing unused', bin('knip'), ['--no-progress', '--no-config-hints']);
 for (const [name, tool] of [
   ['packages/core', 'tsc'],
   ['packages/server', 'tsc'],

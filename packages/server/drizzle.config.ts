@@ -1,3 +1,3 @@
 import { defineConfig } from 'drizzle-kit';
 
-export default defineConfig({ dialect: 'sqlite', schema: './src/database/schema.ts', out: './drizzle' });
+export default defineConfig({ dialect: 'sqlite', schema: './src/house/schema.ts', out: './drizzle' });

@@ -3,7 +3,7 @@ import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { buildApp } from './app';
-import { versionMadeAt, watchedClock } from './clock/watched-clock';
+import { versionMadeAt, watchedClock } from './house/watched-clock';
 import { FolderFault, faultOf } from './database/folder-fault';
 import { lockFolder } from './database/folder-lock';
 import { prepareDemo } from './demo/prepare-demo';

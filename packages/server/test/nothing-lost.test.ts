@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import jpeg from 'jpeg-js';
 import { v4 as newId } from 'uuid';
-import { sweep } from '../src/database/purge';
+import { sweep } from '../src/exchange/purge';
 import { type MadeApp, figureReading, khReading, makeApp, now } from './made-app';
 
 const day = 86_400_000;

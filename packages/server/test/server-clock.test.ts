@@ -1,5 +1,5 @@
 import { v4 as newId } from 'uuid';
-import { watchedClock } from '../src/clock/watched-clock';
+import { watchedClock } from '../src/house/watched-clock';
 import { type ClockGiven, serverClock } from '../src/clock/server-clock';
 import { hasLiveRun, startRun, addEvents } from '../src/bench/store';
 import { keepReading, readingOf, versionsOf } from '../src/readings/records';

@@ -2,13 +2,14 @@
 import { defineAsyncComponent, onMounted, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useBench } from './bench/bench-store';
-import { fetchBench } from './bench/fetch-bench';
+import { fetchBench } from './frame/fetch-bench';
 import { useServerLink } from './clock/server-link';
 import { useOutbox } from './offline/outbox-store';
-import UnsentNotice from './offline/UnsentNotice.vue';
+import BackupNotice from './frame/BackupNotice.vue';
+import UnsentNotice from './frame/UnsentNotice.vue';
 import NoticeList from './shell/NoticeList.vue';
-import SideRail from './shell/SideRail.vue';
-import TopBar from './shell/TopBar.vue';
+import SideRail from './frame/SideRail.vue';
+import TopBar from './frame/TopBar.vue';
 import { useOpenedWorkings } from './shell/workings-store';
 import { useCards } from './color/cards-store';
 import { useKits } from './methods/kits-store';
@@ -56,6 +57,7 @@ onMounted(() => {
     <SideRail />
     <main id="page" tabindex="-1">
       <UnsentNotice />
+      <BackupNotice v-if="here.name === 'home'" />
       <RouterView v-slot="{ Component, route }">
         <component
           :is="Component"

@@ -107,7 +107,7 @@ export const router = createRouter({
     {
       path: '/unsent',
       name: 'unsent',
-      component: () => import('./offline/UnsentPage.vue'),
+      component: () => import('./frame/UnsentPage.vue'),
       meta: { title: 'On this device only' },
     },
     {
@@ -144,7 +144,7 @@ export const router = createRouter({
     {
       path: '/methods/:methodId',
       name: 'method',
-      component: () => import('./methods/MethodPage.vue'),
+      component: () => import('./bench/MethodPage.vue'),
       props: true,
       meta: { title: 'Method' },
     },

@@ -1,5 +1,5 @@
-import { ApiError } from '../src/api/api-error';
-import { call } from '../src/api/call';
+import { ApiError } from '../src/wire/api-error';
+import { call } from '../src/wire/call';
 
 const answering = (status: number, body: string) => {
   globalThis.fetch = jest.fn(async () => new Response(body, { status })) as typeof fetch;

@@ -8,7 +8,7 @@ import { type Tube, stepOf, timerEnd, windowEnd } from './tube';
 const slackBetween = 600;
 
 /** What hurts animals soonest comes first. */
-export const dangerRank = (parameter: ParameterId): number => parameterInfo(parameter).danger;
+const dangerRank = (parameter: ParameterId): number => parameterInfo(parameter).danger;
 
 /**
  * The stretches of work of a method from a step on, taking no branch that leaves steps out.

@@ -20,7 +20,7 @@ export interface PlanJob {
   readonly overdue?: number;
 }
 
-export interface PlannedOp {
+interface PlannedOp {
   readonly jobId: string;
   readonly op: number;
   /** Seconds from now. */

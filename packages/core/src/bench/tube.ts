@@ -69,7 +69,7 @@ export const readsColor = (tube: Tube): boolean =>
 export const readsFigure = (tube: Tube): boolean =>
   stepOf(tube).do === 'read' && ['meter', 'column'].includes(tube.method.result.by);
 
-export const newTube = (test: Test, book: MethodBook): Tube => ({
+const newTube = (test: Test, book: MethodBook): Tube => ({
   testId: test.id,
   test,
   method: methodOf(test.methodId, test.methodVersion, book),
@@ -117,7 +117,7 @@ function next(tube: Tube, at: number, to = tube.step + 1): Tube {
 }
 
 /** Lets time pass: a timer that is over has done its step at the instant it ended. */
-export function elapse(tube: Tube, now: number): Tube {
+function elapse(tube: Tube, now: number): Tube {
   const end = timerEnd(tube);
   return tube.state === 'running' && end !== null && end <= now ? elapse(next(tube, end), now) : tube;
 }

@@ -1,7 +1,7 @@
 import { carbonateConstants } from './carbonate-constants';
 
 /** CO2 in outdoor air, parts per million by volume: about 420 (NOAA global means of the early 2020s, from memory). Indoors often 600–1000. */
-export const airCarbonDioxidePpm = 420;
+const airCarbonDioxidePpm = 420;
 
 /**
  * CO2 that water holds in equilibrium with air at one atmosphere, mmol/L: Henry's law.

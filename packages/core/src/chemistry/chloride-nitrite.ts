@@ -13,7 +13,7 @@ import {
 } from '../quantity';
 
 /** Chloride to keep for each part of nitrite: ten times by weight (extension teaching, SRAC 462, from memory). */
-export const chlorideForNitrite = 10;
+const chlorideForNitrite = 10;
 
 export interface ChlorideNitrite {
   /** Chloride ÷ nitrite as the ion, by weight; null where nitrite is zero. */

@@ -19,7 +19,7 @@ export function estimatedIonicStrength(
  * Ionic strength, mol/L, from electrical conductivity at 25 °C: 1.3 × 10⁻⁵ mol/L for each µS/cm.
  * Source: Griffin & Jurinak 1973, Soil Science 116: 26–30 (from memory).
  */
-export const ionicStrengthFromConductivity = (microsiemens: number): number => 1.3e-5 * microsiemens;
+const ionicStrengthFromConductivity = (microsiemens: number): number => 1.3e-5 * microsiemens;
 
 /** What a water's ionic strength is told from. */
 export interface StrengthInputs {

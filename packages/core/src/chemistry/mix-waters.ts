@@ -20,7 +20,7 @@ import { carbonateSystem } from './carbonate-system';
 import { ionicStrengthOf } from './ionic-strength';
 
 /** What is neither made nor lost when waters are mixed, beside carbonate and heat. Canonical units, mg/L or mmol/L. */
-export const mixedSpecies = ['hardness', 'ammonia', 'nitrite', 'nitrate', 'chloride'] as const;
+const mixedSpecies = ['hardness', 'ammonia', 'nitrite', 'nitrate', 'chloride'] as const;
 export type MixedSpecies = (typeof mixedSpecies)[number];
 
 /** One of the waters that are poured together. */

@@ -5,7 +5,7 @@ import type { CarbonateState } from './carbonate-system';
  * The pH at which phenolphthalein turns: 8.3, that of plain bicarbonate.
  * Source: Standard Methods for the Examination of Water and Wastewater, 2320 (from memory).
  */
-export const phenolphthaleinPh = 8.3;
+const phenolphthaleinPh = 8.3;
 
 /** Alkalinity down to the phenolphthalein end point, meq/L: CO3 + OH less CO2 + H; below zero where there is none. */
 export const phenolphthaleinAlkalinity = (state: CarbonateState): number =>

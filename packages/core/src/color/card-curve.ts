@@ -247,7 +247,7 @@ export function cardSteps(curve: CardCurve): CardStep[] {
 }
 
 /** Steps of a good card are larger than this (CIEDE2000). Hedge Lamp's own. */
-export const plainStep = 8;
+const plainStep = 8;
 
 /**
  * From which swatch up the colors crowd together, so that an eye can hardly tell them apart; null when they never do.

@@ -45,7 +45,7 @@ export interface ConfusedPair {
 }
 
 /** Below this, between a tube and a card, colors are taken for one another. Twice what is just seen; Hedge Lamp's own. */
-export const confusedBelow = 2 * seenApart;
+const confusedBelow = 2 * seenApart;
 
 /** The pairs of swatches of a card that a person with that vision is likely to confuse. None for usual eyes. */
 export function confusedPairs(curve: CardCurve, vision: Vision): ConfusedPair[] {

@@ -49,7 +49,7 @@ export function checkOwnCard({ card }: Pick<OwnCard, 'card'>): void {
 }
 
 /** A card as a file: marked as what it is, so that no other JSON is taken for one. */
-export const CardFileSchema = z
+const CardFileSchema = z
   .strictObject({
     format: z.literal('hedge-lamp-card', {
       error: 'This file is no card: its format is not “hedge-lamp-card”.',

@@ -10,14 +10,14 @@ import { goneBelow } from './ready';
 import type { AmountWords } from './stage';
 
 /** When the second pair of tests is due after the dose, and how far off still counts, hours. */
-export const challengeHours = 24;
+const challengeHours = 24;
 const earliest = 18;
 const latest = 30;
 /** The first test shows that the dose landed: not one of the same minute, before it was mixed in. */
 const firstFrom = 0.05;
 const firstUntil = 4;
 
-export type ChallengeStep = 'confirm' | 'wait' | 'due' | 'missed' | 'passed' | 'failed' | 'unclear';
+type ChallengeStep = 'confirm' | 'wait' | 'due' | 'missed' | 'passed' | 'failed' | 'unclear';
 
 export interface Challenge {
   readonly deedId: string;

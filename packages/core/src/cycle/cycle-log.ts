@@ -53,11 +53,9 @@ export type CycleEvent = { readonly day: number } & (
 );
 
 /** How ammonia comes into the water. */
-export const feedings = ['ammonia', 'food', 'fish'] as const;
-export type Feeding = (typeof feedings)[number];
+export type Feeding = 'ammonia' | 'food' | 'fish';
 /** How much grown filter it began with. */
-export const seedings = ['none', 'little', 'plenty', 'upset'] as const;
-export type Seeding = (typeof seedings)[number];
+export type Seeding = 'none' | 'little' | 'plenty' | 'upset';
 
 /** All that a fit looks at: what was read and done since the start. */
 export interface CycleLog {

@@ -154,7 +154,7 @@ export const seedingOf = ({ way, media }: Pick<CycleStartDraft, 'way' | 'media'>
   way === 'upset' ? 'upset' : media;
 
 /** Density of household ammonia, g/mL: 0.96 at 10 % by weight (handbook value, from memory); the strength moves it little. */
-export const householdDensity = 0.96;
+const householdDensity = 0.96;
 
 /** The household bottle's usual warning. Common practice. */
 export const ammoniaCautions = [

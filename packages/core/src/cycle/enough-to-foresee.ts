@@ -13,7 +13,7 @@ export interface NotForeseen {
 }
 
 /** Ammonia beyond which no filter is grown in, mg/L as N: its films are slowed, not fed (Anthonisen and others 1976). */
-export const tooMuchAmmonia = 20;
+const tooMuchAmmonia = 20;
 /** A forecast that rests on older readings is none, days. Hedge Lamp's own. */
 const stale = 10;
 /** Readings of each of ammonia and nitrite, and days they must span. Hedge Lamp's own. */

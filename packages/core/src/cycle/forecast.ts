@@ -27,7 +27,7 @@ import { slot } from './nitrification';
 /** How far ahead is looked, days. What is not ready by then is not foreseen. */
 export const horizon = 70;
 /** KH under this counts as run out: 1 °dKH, meq/L (common practice: under 2 to 3 act). */
-export const khGone = 0.357;
+const khGone = 0.357;
 
 /** What is likely four times in five, and its middle; canonical units. */
 export interface Band {

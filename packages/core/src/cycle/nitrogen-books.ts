@@ -17,7 +17,7 @@ import type { Deed } from '../remedies';
 import type { CycleLog, SourceWater } from './cycle-log';
 import { effectOfDeed, nitrogenWords } from './gather-log';
 
-export interface BookRow {
+interface BookRow {
   readonly label: string;
   /** mg/L as N. */
   readonly amount: Interval;

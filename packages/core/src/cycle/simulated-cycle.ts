@@ -13,7 +13,7 @@ import { type Guess, guessAt, unknownsOf } from './unknowns';
 const oneDegree = toCanonical(1, 'alkalinity', '°dKH');
 
 /** What a test shows of a true value: the half step around the nearest swatch, a drop, or a tenth of pH. */
-export function simulatedReading(of: ObservedId, truth: number, random: SeededRandom): Interval {
+function simulatedReading(of: ObservedId, truth: number, random: SeededRandom): Interval {
   const seen = truth + random.spread(deviationOf(of, Math.max(0, truth)));
   if (of === 'ph') {
     const shown = Math.round(seen * 10) / 10;

@@ -8,18 +8,16 @@ import { maybeBleached } from './nitrite-fall';
 import type { Stage } from './stage';
 
 /** Why a cycle may stand still, and what gets it going. Causes and cures: common practice. */
-export const stallCauses = [
-  'kh-gone',
-  'ph-low',
-  'cold',
-  'nitrite-over-range',
-  'ammonia-too-high',
-  'conditioner',
-  'not-fed',
-  'film-lost',
-  'unknown',
-] as const;
-export type StallCause = (typeof stallCauses)[number];
+export type StallCause =
+  | 'kh-gone'
+  | 'ph-low'
+  | 'cold'
+  | 'nitrite-over-range'
+  | 'ammonia-too-high'
+  | 'conditioner'
+  | 'not-fed'
+  | 'film-lost'
+  | 'unknown';
 
 export interface Stall {
   readonly cause: StallCause;

@@ -59,7 +59,7 @@ const thing = (says: string, why: string, more: Partial<ToDo> = {}): ToDo => ({
 });
 
 /** Grams of bicarbonate for a rise of KH, as a deed. */
-export function bufferFor(rise: number, liters: number): { amount: DeedAmount; grams: string } {
+function bufferFor(rise: number, liters: number): { amount: DeedAmount; grams: string } {
   const dose = saltDose(
     salts['sodium-bicarbonate'],
     'alkalinity',

@@ -14,48 +14,46 @@ interface Unknown {
   readonly mean: number;
   readonly spread: number;
 }
-export const unknownIds = [
-  'ammonia-film',
-  'nitrite-film',
-  'awake',
-  'ammonia-growth',
-  'nitrite-growth',
-  'ammonia-half',
-  'nitrite-half',
-  'room',
-  'drifting',
-  'alkalinity',
-  'ph-at-one',
-  'half-at-ph',
-  'half-alkalinity',
-  'ammonia-on-nitrite-film',
-  'nitrous-on-both',
-  'best-warmth',
-  'warmer',
-  'nitrate',
-  'dose',
-  'ammonia-kit',
-  'nitrite-kit',
-  'nitrate-kit',
-  'other-ammonia-kit',
-  'other-nitrite-kit',
-  'loss',
-  'loss-day',
-  'survival',
-  'basis',
-  'basis-day',
-  'ammonia',
-  'nitrite',
-  'load',
-  'feed',
-  'seed',
-  'uptake',
-  'tap-ammonia',
-  'tap-nitrite',
-  'tap-nitrate',
-  'tap-alkalinity',
-] as const;
-export type UnknownId = (typeof unknownIds)[number];
+export type UnknownId =
+  | 'ammonia-film'
+  | 'nitrite-film'
+  | 'awake'
+  | 'ammonia-growth'
+  | 'nitrite-growth'
+  | 'ammonia-half'
+  | 'nitrite-half'
+  | 'room'
+  | 'drifting'
+  | 'alkalinity'
+  | 'ph-at-one'
+  | 'half-at-ph'
+  | 'half-alkalinity'
+  | 'ammonia-on-nitrite-film'
+  | 'nitrous-on-both'
+  | 'best-warmth'
+  | 'warmer'
+  | 'nitrate'
+  | 'dose'
+  | 'ammonia-kit'
+  | 'nitrite-kit'
+  | 'nitrate-kit'
+  | 'other-ammonia-kit'
+  | 'other-nitrite-kit'
+  | 'loss'
+  | 'loss-day'
+  | 'survival'
+  | 'basis'
+  | 'basis-day'
+  | 'ammonia'
+  | 'nitrite'
+  | 'load'
+  | 'feed'
+  | 'seed'
+  | 'uptake'
+  | 'tap-ammonia'
+  | 'tap-nitrite'
+  | 'tap-nitrate'
+  | 'tap-alkalinity';
 /** These are no logarithms. */
 const plain: ReadonlySet<UnknownId> = new Set([
   'ph-at-one',

@@ -4,7 +4,7 @@ import { DataContentsSchema, backupReasons } from './backup-manifest';
 import { backupStandings, diskRelations } from './backup-standing';
 
 /** A backup as it lies in its place. */
-export const ListedBackupSchema = z
+const ListedBackupSchema = z
   .object({
     /** The name of its file. */
     name: z.string(),
@@ -55,7 +55,7 @@ export type Aside = z.infer<typeof AsideSchema>;
 
 const SidesSchema = z.object({ onlyHere: z.int(), onlyThere: z.int() });
 /** A backup that is open, beside what is here. */
-export const StagedBackupSchema = z
+const StagedBackupSchema = z
   .object({
     id: IdSchema,
     name: z.string(),

@@ -12,7 +12,7 @@ import { groupsIn, livesIn } from '../remedies';
 import { stockGroupLabel } from '../limits';
 
 /** One reading as it should be told to somebody who helps: nothing left for them to ask. */
-export const SheetRowSchema = z.object({
+const SheetRowSchema = z.object({
   what: z.string(),
   /** Best guess and range with unit and basis; "no value" for a color that is none of its card. */
   value: z.string(),

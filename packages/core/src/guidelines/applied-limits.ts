@@ -1,6 +1,7 @@
 import { formatReading, fromCanonical, point } from '../quantity';
 import { FieldError } from '../quantity/field-error';
 import { type StockGroupId, isAnimal, stockGroupLabel } from '../limits';
+import { behindFigure } from '../parameters';
 import { type Water, waterKindInfo } from '../waters';
 import { animalsIn, groupsIn } from '../remedies';
 import { type Conditions, usualConditions } from './conditions';
@@ -213,24 +214,6 @@ export function bandsFor(subject: Subject, water: Judgeable, conditions?: Condit
   return limits.length > 0 ? strictest(limits.map((l) => l.bands)) : [];
 }
 
-/** The stretch to aim for that all limits share, canonical; null where they share none. */
-export function targetFor(limits: readonly AppliedLimit[]): { from: number; to: number } | null {
-  let [from, to] = [-Infinity, Infinity];
-  for (const { limit } of limits) {
-    const canonical = bandsOf({
-      ...limit,
-      watch: { below: limit.target.from, above: limit.target.to },
-      act: noEdges,
-      urgent: noEdges,
-    });
-    const clear = canonical.find((b) => b.status === 'clear')!;
-    from = Math.max(from, clear.from);
-    to = Math.min(to, clear.to);
-  }
-  return from <= to ? { from, to } : null;
-}
-const noEdges = { below: null, above: null };
-
 const clearBand = (bands: readonly Band[]) => bands.find((b) => b.status === 'clear')!;
 
 /** Short names for a sentence. */
@@ -255,7 +238,7 @@ export function incompatible(
         const [low, high] = [from, to].map((x) =>
           Number.isFinite(x) ? fromCanonical(x, kind, unit) : x,
         ) as [number, number];
-        const behind = kind === 'ph' ? '' : ` ${unit}`;
+        const behind = behindFigure(kind, unit);
         if (low === -Infinity) return `up to ${formatReading(point(high))}${behind}`;
         if (high === Infinity) return `from ${formatReading(point(low))}${behind}`;
         const [l, h] = [low, high].map((x) => formatReading(point(Number(x.toPrecision(3)))));

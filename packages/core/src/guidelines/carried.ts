@@ -35,7 +35,7 @@ const rainwater: Poured = {
 };
 
 /** Known changes are carried up to half of the water in all; beyond that too little is left of what was read. */
-export const mostCarried = 0.5;
+const mostCarried = 0.5;
 
 export interface CarryGiven {
   readonly water: Water;

@@ -26,7 +26,7 @@ export const usualConditions: Conditions = {
 };
 
 /** Chloride beyond which a water is brackish, sea or medicine, mg/L: about 2.5 g of plain salt a liter. Our own step. */
-export const saltedFrom = 1500;
+const saltedFrom = 1500;
 
 /** What salt is in a water. Told "fresh" it is fresh, whatever was read: then chloride is judged. */
 export function saltedAs(

@@ -14,7 +14,7 @@ import type { FactsGiven, PastRead, SourceGiven } from './facts';
 import type { Latest } from './figure';
 
 /** How far a reading holds: it may be part of a claim only where it is `holds`. */
-export type ReadState = 'holds' | 'too-old' | 'past' | 'no-value' | 'old-bottle';
+type ReadState = 'holds' | 'too-old' | 'past' | 'no-value' | 'old-bottle';
 
 /** The newest reading of a parameter, as it holds today. */
 export interface EffectiveReading {

@@ -32,7 +32,7 @@ export type Past = Pick<
 /** An earlier reading that tells an amount; canonical. */
 export type PastRead = Omit<Past, 'value'> & { readonly value: Interval };
 
-export type Earlier = (parameter: ParameterId, before: number, methodId?: string | null) => Past | null;
+type Earlier = (parameter: ParameterId, before: number, methodId?: string | null) => Past | null;
 
 /** Another water that this one is changed with. */
 export interface SourceGiven {

@@ -234,7 +234,7 @@ function asItHolds(figure: Figure, effective: EffectiveReading | undefined): Fig
 }
 
 /** "Worked out from the change of 2026-11-27 (25 %); test to know." */
-export function carriedWords({ changes }: Carried): string {
+function carriedWords({ changes }: Carried): string {
   const dayOf = (at: number) => new Date(at).toISOString().slice(0, 10);
   const poured = changes.filter((c) => c.rise === null);
   const doses = changes.filter((c) => c.rise !== null).map((c) => dayOf(c.at));

@@ -32,7 +32,7 @@ export const limitConditions = {
   fresh: 'only in fresh water',
   marine: 'only in sea water',
 } as const;
-export type LimitCondition = keyof typeof limitConditions;
+type LimitCondition = keyof typeof limitConditions;
 
 /** A set of limits under one name, with its source and whom it is for. Opinions of a school, not laws. */
 export interface Guideline {

@@ -25,7 +25,7 @@ export interface Said {
 }
 
 /** A made-up water and what the rule must say of it: shown beside the rule, and run by the tests. */
-export interface RuleExample {
+interface RuleExample {
   /** "Nitrate reads zero in a stocked tank without plants: watch." */
   readonly says: string;
   readonly given: Scenario;

@@ -30,7 +30,7 @@ import { planGivenOf } from './plan-given';
 import { cannotShow, vitalRows } from './vital-row';
 
 /** One figure of a water as Today shows it: interval, bands and verdict in the keeper's own unit. */
-export const GaugeSchema = z
+const GaugeSchema = z
   .object({
     subject: SubjectSchema,
     label: z.string(),

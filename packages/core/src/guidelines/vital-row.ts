@@ -12,7 +12,7 @@ export type VitalState = 'holds' | 'never' | 'too-old' | 'past' | 'no-value' | '
 
 /** How much light lies on a reading: up to six tenths of its claim, up to all of it, beyond it, never read. */
 export const lights = ['lit', 'late', 'dusk', 'dark'] as const;
-export type Light = (typeof lights)[number];
+type Light = (typeof lights)[number];
 const stillLit = 0.6;
 
 /** One of the figures that the claim rests on. */

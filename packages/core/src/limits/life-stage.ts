@@ -1,3 +1,2 @@
 /** How old animals are, as far as limits differ by it. */
 export const lifeStages = ['grown', 'young'] as const;
-export type LifeStage = (typeof lifeStages)[number];

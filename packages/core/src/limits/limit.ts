@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { FieldError } from '../quantity/field-error';
 import { fromCanonical, toCanonical, unitOf } from '../quantity/units';
-import { parameterInfo } from '../parameters';
+import { behindFigure, parameterInfo } from '../parameters';
 import { type Status, severity } from './status';
 import { SubjectSchema, type Subject, isComputed, subjectKind, subjectLabel } from './subject';
 
@@ -78,7 +78,7 @@ export function faultsOf(limit: {
     fault('unit', error.message);
     return faults;
   }
-  const behind = kind === 'ph' ? '' : ` ${limit.unit}`;
+  const behind = behindFigure(kind, limit.unit);
   const [least, most] = possibleIn(limit.subject, limit.unit);
   const said = (x: number) => `${Number(x.toPrecision(6))}${behind}`.replace('-', '−');
   const check = (path: string, x: number | null) => {

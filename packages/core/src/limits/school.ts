@@ -4,8 +4,7 @@ import { z } from 'zod';
  * Where practitioners disagree: the questions, and the view that each school takes. A keeper chooses one for a water.
  * Common practice, all of them.
  */
-export const schoolIds = ['ammonia', 'nitrate', 'alkalinity', 'hardness'] as const;
-export type SchoolId = (typeof schoolIds)[number];
+export type SchoolId = 'ammonia' | 'nitrate' | 'alkalinity' | 'hardness';
 
 export const views = {
   ammonia: ['under-one', 'any-trace', 'free-only', 'acid-nitrite'],
@@ -26,7 +25,7 @@ export const SchoolChoiceSchema = z
   .meta({ id: 'SchoolChoice' });
 export type SchoolChoice = z.infer<typeof SchoolChoiceSchema>;
 
-export interface View {
+interface View {
   readonly id: string;
   readonly label: string;
   /** What this school says and why, in a sentence. */

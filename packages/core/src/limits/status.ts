@@ -4,7 +4,7 @@ import { z } from 'zod';
  * How a water or a figure stands, mildest first. `unread` is no judgment: nothing, or nothing that holds, was read. It
  * is worse than Clear, since Clear is a claim, and milder than whatever was seen to be wrong.
  */
-export const statuses = ['clear', 'unread', 'watch', 'act', 'urgent'] as const;
+const statuses = ['clear', 'unread', 'watch', 'act', 'urgent'] as const;
 export const StatusSchema = z.enum(statuses);
 export type Status = z.infer<typeof StatusSchema>;
 

@@ -3,7 +3,7 @@ import type { Kind, QuantityKind } from '../quantity/units';
 import { type ParameterId, ParameterIdSchema, knownIds, parameterInfo } from '../parameters';
 
 /** What is judged though nobody measures it: worked out from several readings. */
-export const computedSubjects = {
+const computedSubjects = {
   'free-ammonia': { label: 'Free ammonia', kind: 'ammonia' },
   'epa-month': { label: 'Total ammonia against EPA’s monthly criterion', kind: 'share' },
   'epa-hour': { label: 'Total ammonia against EPA’s hourly criterion', kind: 'share' },

@@ -11,7 +11,7 @@ export const bottleMarks = [
   'color-changed',
   'drop-fell-back',
 ] as const;
-export const BottleMarkSchema = z.enum(bottleMarks, { error: 'Choose one of the marks.' });
+const BottleMarkSchema = z.enum(bottleMarks, { error: 'Choose one of the marks.' });
 export type BottleMark = z.infer<typeof BottleMarkSchema>;
 
 export const bottleMarkInfo: Readonly<
@@ -46,7 +46,7 @@ const day = z
   .regex(/^\d{4}-\d{2}-\d{2}$/, 'Give a day, such as 2027-03-31.')
   .refine((text) => !Number.isNaN(Date.parse(text)), 'There is no such day.');
 
-export const KitBottleSchema = z.object({
+const KitBottleSchema = z.object({
   /** The method that it is used in, and its name there. */
   methodId: z.string().max(80),
   bottleId: z.string().max(40),
@@ -65,7 +65,7 @@ const tests = (what: string) =>
     .nullable()
     .default(null);
 
-export const KitTestSchema = z.object({
+const KitTestSchema = z.object({
   methodId: z.string().max(80),
   /** How many tests a full box is good for. */
   perBox: tests('Type how many tests the box is good for, in whole numbers.'),
@@ -101,7 +101,7 @@ export const KitDraftSchema = z
   .meta({ id: 'KitDraft' });
 export type KitDraft = z.infer<typeof KitDraftSchema>;
 
-export const KitUseSchema = z.object({ methodId: z.string(), at: InstantSchema });
+const KitUseSchema = z.object({ methodId: z.string(), at: InstantSchema });
 export type KitUse = z.infer<typeof KitUseSchema>;
 
 export const KitSchema = KitDraftSchema.extend({

@@ -3,7 +3,7 @@ import { type MethodFault, readMethod } from './check-method';
 import { type Method, MethodSchema } from './method';
 
 /** A method as a file: marked as what it is, so that no other JSON is taken for one. */
-export const MethodFileSchema = z
+const MethodFileSchema = z
   .strictObject({
     format: z.literal('hedge-lamp-method', {
       error: 'This file is no method: its format is not “hedge-lamp-method”.',

@@ -35,14 +35,14 @@ const act = {
 };
 
 /** What one may answer to a question, and where it leads: to the next step when nothing else is said. */
-export const AnswerSchema = z.strictObject({
+const AnswerSchema = z.strictObject({
   says: name('Give the answer in words.', 60),
   /** The name of a later step. */
   goTo: z.string().max(40).optional(),
   means: words(300).optional(),
 });
 
-export const StepSchema = z.discriminatedUnion(
+const StepSchema = z.discriminatedUnion(
   'do',
   [
     z.strictObject({ do: z.literal('rinse'), ...act }),
@@ -95,10 +95,10 @@ const unit = z
   .max(20);
 
 /** A pad of a strip: each tells a parameter of its own. */
-export const PadSchema = z.strictObject({ parameter: ParameterIdSchema, card: CardSchema });
+const PadSchema = z.strictObject({ parameter: ParameterIdSchema, card: CardSchema });
 
 /** How what is seen becomes a figure. */
-export const ResultSchema = z.discriminatedUnion(
+const ResultSchema = z.discriminatedUnion(
   'by',
   [
     z.strictObject({
@@ -136,9 +136,8 @@ export const ResultSchema = z.discriminatedUnion(
   ],
   { error: 'Say how it is read: titration, card, wheel, strip, meter, column or answer.' },
 );
-export type Result = z.infer<typeof ResultSchema>;
 
-export const BottleSchema = z.strictObject({
+const BottleSchema = z.strictObject({
   id: key('Give the bottle a short name.'),
   label: name('Name the bottle as it is labeled.', 60),
   hazards: z.array(HazardIdSchema).max(8).default([]),

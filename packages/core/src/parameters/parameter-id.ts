@@ -3,7 +3,7 @@ import { IdSchema } from '../wire';
 import { type ShippedParameterId, shippedParameters } from './registry';
 
 /** A parameter of the keeper's own: the mark, and the identifier under which it is kept. */
-export const ownParameterPrefix = 'own-';
+const ownParameterPrefix = 'own-';
 export const OwnParameterIdSchema = z.templateLiteral([ownParameterPrefix, IdSchema]);
 export type OwnParameterId = z.infer<typeof OwnParameterIdSchema>;
 

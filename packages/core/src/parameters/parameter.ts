@@ -3,7 +3,7 @@ import type { WayToRead } from './way-to-read';
 import type { WrittenAs } from './written-as';
 
 /** What becomes of a figure when a known share of the water is changed: it mixes, it goes as pH does, or nothing is told. */
-export type AfterChange = 'mixes' | 'as-ph' | 'as-it-was';
+type AfterChange = 'mixes' | 'as-ph' | 'as-it-was';
 
 /** What can be measured, with all that follows from it elsewhere: units, forms, lists, order, claims. */
 export interface Parameter<Id extends string = string> {

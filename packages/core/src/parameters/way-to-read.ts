@@ -10,7 +10,7 @@ export interface Dye {
 }
 
 /** A color that is held against a card. */
-export interface ByCard {
+interface ByCard {
   readonly by: 'card';
   /** How the colors run: "clear to blue". */
   readonly colors: string;
@@ -25,7 +25,7 @@ export interface ByCard {
 }
 
 /** Drops that are counted until the color turns. */
-export interface ByDrops {
+interface ByDrops {
   readonly by: 'drops';
   readonly unit: string;
   readonly perDrop: number;
@@ -38,7 +38,7 @@ export interface ByDrops {
 }
 
 /** A figure on a meter. */
-export interface ByMeter {
+interface ByMeter {
   readonly by: 'meter';
   readonly unit: string;
   /** What the meter can be off by, each way. */
@@ -46,7 +46,7 @@ export interface ByMeter {
 }
 
 /** The height of a column through which a mark can just be seen. */
-export interface ByColumn {
+interface ByColumn {
   readonly by: 'column';
   readonly unit: string;
   /** From the tallest column to the shortest, values rising. */

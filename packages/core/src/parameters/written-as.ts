@@ -3,7 +3,7 @@ import type { Interval } from '../quantity';
 /** What may have to be told beside a figure before it means an amount. */
 export const besideIds = ['celsius', 'meters'] as const;
 export type BesideId = (typeof besideIds)[number];
-export type Beside = Readonly<Record<BesideId, Interval>>;
+type Beside = Readonly<Record<BesideId, Interval>>;
 
 export const besideInfo: Readonly<
   Record<

@@ -1,5 +1,5 @@
 /** Standard atomic weights, g/mol: IUPAC 2021, abridged to five figures (Prohaska and others 2022). */
-export const atomicWeight = {
+const atomicWeight = {
   H: 1.008,
   C: 12.011,
   N: 14.007,

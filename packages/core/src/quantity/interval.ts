@@ -123,10 +123,8 @@ export function cornersOfBox(
  * in others, or which of the two depending on the rest): their extremes lie at corners of the box. Where a
  * function may bend inside the box, see extremesInBox.
  */
-export const overBoxAll = (
-  inputs: readonly Interval[],
-  f: (...x: number[]) => readonly number[],
-): Interval[] => cornersOfBox(inputs, f).map(({ low, best, high }) => interval(low, best, high));
+const overBoxAll = (inputs: readonly Interval[], f: (...x: number[]) => readonly number[]): Interval[] =>
+  cornersOfBox(inputs, f).map(({ low, best, high }) => interval(low, best, high));
 
 /** The image under one such function. */
 export const overBox = (inputs: readonly Interval[], f: (...x: number[]) => number): Interval =>

@@ -46,7 +46,7 @@ const litersPerImperialGallon = 4.54609;
  * A kind that no formula of the core computes with: its name, as “units convert within phosphate”, and its units, of
  * which the first is canonical (factor 1, no offset).
  */
-export interface PlainKind {
+interface PlainKind {
   readonly name: string;
   readonly units: readonly Unit[];
 }

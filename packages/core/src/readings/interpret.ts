@@ -30,6 +30,7 @@ import {
   type BesideId,
   type ParameterId,
   type WrittenAs,
+  behindFigure,
   besideInfo,
   columnInterval,
   parameterInfo,
@@ -382,7 +383,7 @@ export function interpret(observation: Observation, book: MethodBook = shippedBo
         interval(...(Array(3).fill(convert(x, kind, unit, raw.unit)) as [number, number, number])),
       ),
     );
-    const behind = kind === 'ph' ? '' : ` ${raw.unit}`;
+    const behind = behindFigure(kind, raw.unit);
     throw new FieldError(
       'out-of-range',
       observation.entered.how === 'meter' ||

@@ -2,7 +2,7 @@ import { type BottleState, type Kit, bottleState } from '../methods';
 import type { DoubtId } from './doubt';
 
 /** What the state of a bottle lays on whatever is read with it. */
-export const bottleDoubts = ({ expired, marked }: BottleState): DoubtId[] => [
+const bottleDoubts = ({ expired, marked }: BottleState): DoubtId[] => [
   ...(expired ? (['old-bottle'] as const) : []),
   ...(marked ? (['marked-bottle'] as const) : []),
 ];

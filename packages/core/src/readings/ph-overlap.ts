@@ -11,7 +11,7 @@ import {
 } from '../quantity';
 
 /** The bounds of the two tests: low range 6.0–7.6, high range 7.4–8.8 (common practice; the keeper's leaflet wins). */
-export const phRanges = { low: { from: 6, to: 7.6 }, high: { from: 7.4, to: 8.8 } } as const;
+const phRanges = { low: { from: 6, to: 7.6 }, high: { from: 7.4, to: 8.8 } } as const;
 
 export type PhSchool = 'low-first' | 'high-always' | 'both';
 export const phSchoolLabel: Readonly<Record<PhSchool, string>> = {

@@ -6,7 +6,7 @@ import { effectOf } from './deed-amount';
  * Ammonia, or nitrogen in food, that no water is given: five times what poisons the films of a filter
  * (`tooMuchAmmonia` of the cycle), mg/L as N. Hedge Lamp's own; nearly always a slip of the decimal point or of the unit.
  */
-export const absurdDose = 100;
+const absurdDose = 100;
 
 /** The field of each way to tell an amount that a slip is most often in. */
 const fieldOf: Partial<Record<NonNullable<DeedDraft['amount']>['by'], string>> = {

@@ -35,7 +35,7 @@ const changed = {
   conditioned: z.boolean().optional(),
 };
 
-export const conditionerAims = ['chlorine', 'ammonia'] as const;
+const conditionerAims = ['chlorine', 'ammonia'] as const;
 
 /** How much was put in or changed, as the keeper typed it. */
 export const DeedAmountSchema = z

@@ -35,7 +35,7 @@ export const deedKinds = [
   'mineral',
   'water-ready',
 ] as const;
-export const DeedKindSchema = z.enum(deedKinds, { error: 'Choose what was done.' });
+const DeedKindSchema = z.enum(deedKinds, { error: 'Choose what was done.' });
 export type DeedKind = z.infer<typeof DeedKindSchema>;
 
 export const deedLabel: Readonly<Record<DeedKind, string>> = {
@@ -130,7 +130,7 @@ export const CheckedDeedDraftSchema = DeedDraftSchema.superRefine(({ kind, amoun
 });
 
 /** The line of a plan that a deed came from: one tick may write several deeds. */
-export const PlanTickedSchema = z.object({
+const PlanTickedSchema = z.object({
   tickId: IdSchema,
   lineId: z.string(),
   says: z.string(),

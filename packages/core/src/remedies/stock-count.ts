@@ -6,7 +6,7 @@ import { type DeedAmount, animalsOf } from './deed-amount';
 /** What moves a count: how many come or go with each kind of deed. */
 const sign: Partial<Record<Deed['kind'], 1 | -1>> = { stocked: 1, loss: -1, departure: -1 };
 
-export const movesStock = (kind: Deed['kind']): boolean => sign[kind] !== undefined;
+const movesStock = (kind: Deed['kind']): boolean => sign[kind] !== undefined;
 
 type Counted = Pick<Deed, 'kind' | 'at' | 'amount'>;
 
@@ -25,11 +25,7 @@ function speaksOf(deed: Counted, entry: StockEntry, all: readonly StockEntry[]):
  * How many of a line of a stock list there are by now: as told, then every arrival, death and departure noted since.
  * Null where nobody told how many.
  */
-export function countNow(
-  entry: StockEntry,
-  all: readonly StockEntry[],
-  deeds: readonly Counted[],
-): number | null {
+function countNow(entry: StockEntry, all: readonly StockEntry[], deeds: readonly Counted[]): number | null {
   if (entry.count === null) return null;
   return deeds
     .filter((d) => d.at > entry.toldAt && movesStock(d.kind) && speaksOf(d, entry, all))

@@ -33,7 +33,7 @@ const settledDays: Record<Water['kind'], number> = {
  * Common practice: every second day while cycling, monthly for a settled aquarium or loop, fortnightly for a
  * pond. For sources, streams and small standing waters: Hedge Lamp's own.
  */
-export function cadenceDays(water: Pick<Water, 'kind' | 'cycling'>, parameter: ParameterId): number | null {
+function cadenceDays(water: Pick<Water, 'kind' | 'cycling'>, parameter: ParameterId): number | null {
   if (parameter === 'temperature') return null;
   if (parameter === 'hardness') return 90;
   // Nitrite passes through a source or a stream too quickly to be worth a routine.

@@ -6,7 +6,7 @@ const centimeters = z
   .max(100_000, 'At most 1000 m. Check the unit.');
 
 /** A vessel measured inside; `depth` is the depth of the water, not of the glass. All in centimeters. */
-export const ShapeSchema = z.discriminatedUnion('shape', [
+const ShapeSchema = z.discriminatedUnion('shape', [
   z.object({ shape: z.literal('box'), length: centimeters, width: centimeters, depth: centimeters }),
   z.object({ shape: z.literal('cylinder'), diameter: centimeters, depth: centimeters }),
   z.object({ shape: z.literal('quarter-round'), radius: centimeters, depth: centimeters }),
@@ -27,10 +27,10 @@ export const VolumeFromSchema = z
 export type VolumeFrom = z.infer<typeof VolumeFromSchema>;
 
 /** Share of a gravel bed that is solid; the rest holds water. Common practice: a bit under two thirds. */
-export const solidShareOfSubstrate = 0.6;
+const solidShareOfSubstrate = 0.6;
 
 /** Floor area in cm². */
-export function floorArea(shape: Shape): number {
+function floorArea(shape: Shape): number {
   switch (shape.shape) {
     case 'box':
       return shape.length * shape.width;

@@ -8,7 +8,7 @@ import { UnitChoiceSchema } from './unit-choice';
 import { VolumeFromSchema } from './tank-volume';
 
 export const waterKinds = ['aquarium', 'pond', 'aquaponics', 'standing', 'source', 'stream'] as const;
-export const WaterKindSchema = z.enum(waterKinds, { error: 'Choose the kind of water.' });
+const WaterKindSchema = z.enum(waterKinds, { error: 'Choose the kind of water.' });
 export type WaterKind = z.infer<typeof WaterKindSchema>;
 
 /** Kinds as a keeper calls them, with what each is for. */
@@ -25,7 +25,7 @@ export const waterKindInfo: Readonly<Record<WaterKind, { label: string; hint: st
   stream: { label: 'Stream', hint: 'Sampled, not kept', stocked: false },
 };
 
-export const SamplingPointSchema = z.object({
+const SamplingPointSchema = z.object({
   id: IdSchema,
   name: z
     .string()

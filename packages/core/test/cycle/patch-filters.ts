@@ -8,7 +8,7 @@ import { type FilterGroup, filterGroups } from './filter-groups';
  * through three ages, and spread from ripe ones. What eats goes at full speed or as fast as its food comes (Blackman), cold
  * and acid slow it along straight lines, and poison beyond a threshold. Its sizes are Hedge Lamp's own.
  */
-export interface PatchFilter {
+interface PatchFilter {
   readonly group: FilterGroup;
   readonly readyDay: number;
   readonly days: readonly Readonly<Record<ObservedId, number>>[];
@@ -36,7 +36,7 @@ interface Tank {
   second: Patches;
 }
 
-/** A made-up filter, the same for the same seed. */
+/** A made-up filter, the same for the same seed. @public */
 export function patchFilter(group: FilterGroup, seed: number, days = 90): PatchFilter {
   const random = seededRandom(977 * seed + 31 * filterGroups.indexOf(group) + 5);
   const from = (low: number, high: number) => low + (high - low) * random.next();

@@ -6,7 +6,7 @@ import { type WorkedWater, workedWaters } from './worked-waters';
 const hour = 3_600_000;
 
 /** The water in another size: fish and water at hand go with it. */
-export function inSize({ given, liters }: WorkedWater, times: number): Scenario {
+function inSize({ given, liters }: WorkedWater, times: number): Scenario {
   const stock = (given.water as { stock?: { count: number }[] } | undefined)?.stock ?? [];
   const scale = (text: string) => (text === '' ? '' : String(Number(text) * times));
   const deeds = (given.deeds ?? []).map((d) =>

@@ -2,8 +2,8 @@ import { RunDraftSchema, RunEventSchema, RunSchema } from '@hedge-lamp/core/benc
 import { IdSchema } from '@hedge-lamp/core/wire';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
-import { type Context, toldBy, typed } from '../context';
-import { ProblemSchema } from '../problem';
+import { type Context, toldBy, typed } from '../door/context';
+import { ProblemSchema } from '../wire/problem';
 import { addEvents, openRuns, runOf, startRun } from './store';
 
 const WithId = z.object({ id: IdSchema });

@@ -12,14 +12,14 @@ import {
 } from '@hedge-lamp/core/bench';
 import { type MethodBook, methodOf } from '@hedge-lamp/core/methods';
 import { and, asc, eq, gt, isNull } from 'drizzle-orm';
-import type { Told } from '../context';
+import type { Told } from '../door/context';
 import type { Queries } from '../database/open-database';
 import { writing } from '../database/writing';
-import { conflict, gone, refused, within } from '../problem';
+import { conflict, gone, refused, within } from '../wire/problem';
 import { noteUse } from '../methods/kit-store';
 import { methodBook } from '../methods/store';
 import { keepReading } from '../readings/records';
-import { sameContent } from '../same-content';
+import { sameContent } from '../wire/same-content';
 import { waterOf } from '../waters/store';
 import { runEventsTable, runsTable } from './table';
 

@@ -9,7 +9,7 @@ import type { InTurn } from '../door/one-writer';
 import type { Database, Queries } from '../database/open-database';
 import { unfinishedEnding, writeWhole } from '../database/whole-file';
 import { writing } from '../database/writing';
-import { conflict, gone, refused } from '../problem';
+import { conflict, gone, refused } from '../wire/problem';
 import { PictureFault, plainJpeg } from './plain-jpeg';
 import { photosTable } from './table';
 
@@ -128,4 +128,10 @@ export function markPhotoDeleted(
 /** Removes the files of photographs whose rows are gone for good. */
 export function removePhotoFiles(database: Database, ids: readonly string[]): void {
   for (const id of ids) rmSync(fileOf(database, id), { force: true });
+}
+
+/** Removes a photograph for good; its reading stays, without it. */
+export async function purgePhoto(database: Database, id: string, inTurn: InTurn): Promise<void> {
+  await inTurn(() => database.delete(photosTable).where(eq(photosTable.id, id)).run());
+  removePhotoFiles(database, [id]);
 }

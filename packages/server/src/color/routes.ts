@@ -2,12 +2,12 @@ import { type OwnCard, OwnCardSchema } from '@hedge-lamp/core/color';
 import { IdSchema, InstantSchema } from '@hedge-lamp/core/wire';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
-import { type Context, ForGoodSchema, typed } from '../context';
-import { purgePhoto, purgeWait } from '../database/purge';
+import { type Context, ForGoodSchema, typed } from '../door/context';
+import { purgeWait } from '../database/purge-wait';
 import type { Kept } from '../database/versioned-documents';
-import { ProblemSchema } from '../problem';
+import { ProblemSchema } from '../wire/problem';
 import { cardDocuments, saveCard } from './card-store';
-import { keepPhoto, markPhotoDeleted, mostPhotoBytes, photoBytes } from './photo-store';
+import { keepPhoto, markPhotoDeleted, mostPhotoBytes, photoBytes, purgePhoto } from './photo-store';
 
 const answers = {
   404: ProblemSchema,

@@ -8,9 +8,9 @@ import { and, asc, desc, eq, isNull } from 'drizzle-orm';
 import type { Queries } from '../database/open-database';
 import { prepared } from '../database/prepared';
 import { writing } from '../database/writing';
-import { conflict, gone, refused } from '../problem';
+import { conflict, gone, refused } from '../wire/problem';
 import { refuseFuture } from '../clock/refuse-future';
-import { sameContent } from '../same-content';
+import { sameContent } from '../wire/same-content';
 import { changeWater, waterOf } from '../waters/store';
 import { cycleStartsTable, forecastsTable } from './table';
 

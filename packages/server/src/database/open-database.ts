@@ -7,11 +7,10 @@ import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
 import { FolderFault, faultOf } from './folder-fault';
 import { hadData, remember } from './folder-memory';
 import { photosFolderOf } from './photos-folder';
-import * as schema from './schema';
 import { schemaOf } from './schema-version';
 import { watchFiles } from './watched-files';
 
-export type Database = BetterSQLite3Database<typeof schema> & {
+export type Database = BetterSQLite3Database & {
   readonly $client: Sqlite.Database;
   /** False once a file of the database was deleted or replaced under the server. */
   readonly isThere: () => boolean;
@@ -22,7 +21,7 @@ export type Database = BetterSQLite3Database<typeof schema> & {
 };
 
 /** What stores work with: the database itself or a transaction on it. */
-export type Queries = BaseSQLiteDatabase<'sync', Sqlite.RunResult, typeof schema>;
+export type Queries = BaseSQLiteDatabase<'sync', Sqlite.RunResult>;
 
 export const databaseFile = (folder: string): string => join(folder, 'hedge-lamp.sqlite');
 
@@ -103,7 +102,7 @@ export function openDatabase(
     const isBehind = is === 'older' || (is === 'fresh' && hasTables(client));
     if (isBehind && !isBackedUp)
       throw new NeedsMigration(`The data in ${folder} have an older format, and no backup was made of them.`);
-    const database = drizzle(client, { schema });
+    const database = drizzle(client);
     migrate(database, { migrationsFolder: migrations });
     client.pragma('foreign_keys = ON');
     // What goes for good is overwritten, not only forgotten.

@@ -1,7 +1,7 @@
 import { and, asc, desc, eq, isNotNull, isNull } from 'drizzle-orm';
 import { integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
-import { conflict, gone, refused } from '../problem';
-import { sameContent } from '../same-content';
+import { conflict, gone, refused } from '../wire/problem';
+import { sameContent } from '../wire/same-content';
 import type { Queries } from './open-database';
 import { writing } from './writing';
 

@@ -16,7 +16,7 @@ import type { DeedAmount, DeedKind } from '@hedge-lamp/core/remedies';
 import type { WaterDraft } from '@hedge-lamp/core/waters';
 
 /** What was done to a filter that grows in, and how many days ago. */
-export interface FilterDeed {
+interface FilterDeed {
   readonly daysAgo: number;
   readonly kind: DeedKind;
   readonly detail: string;

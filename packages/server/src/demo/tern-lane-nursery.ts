@@ -2,7 +2,7 @@ import { CycleStartDraftSchema, changeWater, slot } from '@hedge-lamp/core/cycle
 import { type FilterDay, type MadeUpCycle, growingFilter, noon } from './growing-filter';
 
 /** The cube was started so many days ago. */
-export const nurseryDays = 39;
+const nurseryDays = 39;
 /** Days after the start on which somebody diluted the nitrite test, and changed water for it. */
 const rescued = 29;
 /** Past this its nitrite color bleaches to that of zero, mg/L as N. */

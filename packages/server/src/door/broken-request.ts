@@ -1,7 +1,7 @@
 import { STATUS_CODES } from 'node:http';
 import type { Socket } from 'node:net';
 import type { ConnectionError, FastifyReply, FastifyRequest } from 'fastify';
-import { problem } from '../problem';
+import { problem } from '../wire/problem';
 
 const said: Readonly<Record<string, readonly [status: number, detail: string]>> = {
   ERR_HTTP_REQUEST_TIMEOUT: [408, 'The rest of this did not come. Send it again.'],

@@ -1,6 +1,6 @@
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import type { Database } from '../database/open-database';
-import { problem } from '../problem';
+import { problem } from '../wire/problem';
 import { isLoopback } from './loopback';
 
 const ownNames = ['localhost', '127.0.0.1', '[::1]'];

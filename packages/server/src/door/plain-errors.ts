@@ -18,7 +18,7 @@ const listed = (values: readonly unknown[]) => {
 };
 
 /** What a schema found wrong, where it has no sentence of its own for it. */
-export function plainError(issue: z.core.$ZodRawIssue): string {
+function plainError(issue: z.core.$ZodRawIssue): string {
   switch (issue.code) {
     case 'invalid_type':
       return issue.input === undefined || issue.input === null

@@ -9,9 +9,9 @@ import {
 import { IdSchema } from '@hedge-lamp/core/wire';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
-import { type Context, typed } from '../context';
+import { type Context, typed } from '../door/context';
 import { photosNameOf } from '../database/photos-folder';
-import { ProblemError, ProblemSchema, problem, refused } from '../problem';
+import { ProblemError, ProblemSchema, problem, refused } from '../wire/problem';
 import { BackupFault } from './backup-fault';
 import type { BackupKeeper, Replaced, Replacement, Work } from './backup-keeper';
 import { uploadRoutes } from './backup-uploads';

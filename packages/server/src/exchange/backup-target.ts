@@ -27,7 +27,7 @@ function real(path: string): string {
 }
 
 /** True for a path in a folder, or the folder itself, by whatever links it is reached. */
-export function isWithin(path: string, folder: string): boolean {
+function isWithin(path: string, folder: string): boolean {
   const [inner, outer] = [real(path), real(folder)];
   return inner === outer || inner.startsWith(outer.endsWith(sep) ? outer : outer + sep);
 }

@@ -6,8 +6,8 @@ import { bytesWords } from '@hedge-lamp/core/exchange';
 import { IdSchema } from '@hedge-lamp/core/wire';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
-import { typed } from '../context';
-import { ProblemError, ProblemSchema, problem } from '../problem';
+import { typed } from '../door/context';
+import { ProblemError, ProblemSchema, problem } from '../wire/problem';
 import { checkRoom } from './backup-target';
 import { uploadPrefix } from './swap';
 

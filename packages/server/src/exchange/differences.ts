@@ -6,7 +6,7 @@ import { photosFolderOf } from '../database/photos-folder';
 import { contentsOf } from './data-contents';
 
 /** How many of one kind are on one side only. */
-export interface Sides {
+interface Sides {
   readonly onlyHere: number;
   readonly onlyThere: number;
 }

@@ -9,11 +9,11 @@ import {
 import { IdSchema } from '@hedge-lamp/core/wire';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
-import { type Context, typed } from '../context';
+import { type Context, typed } from '../door/context';
 import { unchanged } from '../database/unchanged';
 import { putOffLines } from '../remedies/plan-store';
 import { gatherer } from './gather';
-import { ProblemSchema } from '../problem';
+import { ProblemSchema } from '../wire/problem';
 import { listWaters, waterOf } from '../waters/store';
 
 const tags = ['guidelines'];

@@ -5,8 +5,8 @@ import type { Queries } from '../database/open-database';
 import { noteMade, wasMadeAs } from '../database/made-as';
 import { prepared } from '../database/prepared';
 import { writing } from '../database/writing';
-import { conflict, gone, within } from '../problem';
-import { sameContent } from '../same-content';
+import { conflict, gone, within } from '../wire/problem';
+import { sameContent } from '../wire/same-content';
 import { methodBook } from './store';
 import { kitUsesTable, kitsTable } from './table';
 

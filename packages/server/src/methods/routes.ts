@@ -8,9 +8,9 @@ import {
 import { IdSchema, InstantSchema } from '@hedge-lamp/core/wire';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
-import { type Context, typed } from '../context';
+import { type Context, typed } from '../door/context';
 import type { Kept } from '../database/versioned-documents';
-import { ProblemSchema } from '../problem';
+import { ProblemSchema } from '../wire/problem';
 import { changeKit, createKit, listKits, markKitDeleted } from './kit-store';
 import { methodDocuments, saveMethod } from './store';
 

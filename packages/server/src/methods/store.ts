@@ -2,7 +2,7 @@ import { type MethodBook, bookOf, readMethod, shippedMethods } from '@hedge-lamp
 import { cardDocuments } from '../color/card-store';
 import type { Queries } from '../database/open-database';
 import { versionedDocuments } from '../database/versioned-documents';
-import { ProblemError, problem, refused } from '../problem';
+import { ProblemError, problem, refused } from '../wire/problem';
 import { methodsTable } from './table';
 
 export const methodDocuments = versionedDocuments(methodsTable, 'method', 'method');

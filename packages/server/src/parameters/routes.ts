@@ -2,9 +2,9 @@ import { OwnParameterIdSchema, type OwnParameter, OwnParameterSchema } from '@he
 import { InstantSchema } from '@hedge-lamp/core/wire';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
-import { type Context, typed } from '../context';
+import { type Context, typed } from '../door/context';
 import type { Kept } from '../database/versioned-documents';
-import { ProblemSchema } from '../problem';
+import { ProblemSchema } from '../wire/problem';
 import { learnParameters, markParameter, parameterDocuments, saveParameter } from './store';
 
 const answers = { 404: ProblemSchema, 409: ProblemSchema, 413: ProblemSchema, 422: ProblemSchema };

@@ -2,7 +2,7 @@ import { type OwnParameter, knowOwnParameters, sameMeaning } from '@hedge-lamp/c
 import { sql } from 'drizzle-orm';
 import type { Queries } from '../database/open-database';
 import { versionedDocuments } from '../database/versioned-documents';
-import { refused } from '../problem';
+import { refused } from '../wire/problem';
 import { ownParametersTable } from './table';
 
 export const parameterDocuments = versionedDocuments(ownParametersTable, 'parameter');

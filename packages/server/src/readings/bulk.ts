@@ -4,13 +4,12 @@ import SqliteDriver, { type Database as Sqlite } from 'better-sqlite3';
 import { getTableColumns, sql } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/better-sqlite3';
 import { refuseFuture } from '../clock/refuse-future';
-import type { Told } from '../context';
+import type { Told } from '../door/context';
 import type { Database } from '../database/open-database';
-import * as schema from '../database/schema';
 import { breathe } from '../door/one-writer';
 import { noteUse } from '../methods/kit-store';
 import { methodBook } from '../methods/store';
-import { within } from '../problem';
+import { within } from '../wire/problem';
 import { checkPlace, computed, differs, isSame, notesUse, rowWith } from './records';
 import { readingsTable } from './table';
 
@@ -48,7 +47,7 @@ function connect(database: Database) {
   client.pragma('synchronous = FULL');
   client.pragma('foreign_keys = ON');
   client.pragma('cache_size = -32768');
-  const own = drizzle(client, { schema });
+  const own = drizzle(client);
   return { client, own, write: writerFor(own, client) };
 }
 const connections = new WeakMap<Database, ReturnType<typeof connect>>();

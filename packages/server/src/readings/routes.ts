@@ -3,11 +3,12 @@ import { ParameterIdSchema } from '@hedge-lamp/core/parameters';
 import { ReadingDraftSchema, ReadingSchema } from '@hedge-lamp/core/readings';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
-import { type Context, ForGoodSchema, toldBy, typed } from '../context';
-import { purgeReadings, purgeWait } from '../database/purge';
-import { ProblemSchema } from '../problem';
+import { type Context, ForGoodSchema, toldBy, typed } from '../door/context';
+import { purgeWait } from '../database/purge-wait';
+import { ProblemSchema } from '../wire/problem';
 import { waterOf } from '../waters/store';
 import { keepReadings } from './bulk';
+import { purgeReadings } from './purge';
 import { changeReading, keepReading, markDeleted, readingOf, versionsOf } from './records';
 import { listLong, parametersRead } from './listing';
 

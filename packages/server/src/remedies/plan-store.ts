@@ -4,7 +4,7 @@ import { and, eq, gt, isNull, sql } from 'drizzle-orm';
 import { v4 as newId } from 'uuid';
 import type { Queries } from '../database/open-database';
 import { prepared } from '../database/prepared';
-import { conflict, gone, refused } from '../problem';
+import { conflict, gone, refused } from '../wire/problem';
 import { refuseFuture } from '../clock/refuse-future';
 import { deedsTable, plansPutOffTable } from './table';
 
@@ -18,7 +18,7 @@ export interface Tick {
 }
 
 /** Deeds that one tick wrote, those taken back left out unless asked for. */
-export const deedsOfTick = (database: Queries, tickId: string, deletedToo = false): Deed[] =>
+const deedsOfTick = (database: Queries, tickId: string, deletedToo = false): Deed[] =>
   database
     .select()
     .from(deedsTable)
@@ -102,7 +102,7 @@ export const putOffLines = (database: Queries, waterId: string, now: number) =>
   putOffQuery(database).all({ waterId, now });
 
 /** How long a line can be put off: what is put off for longer is left. */
-export const mostPutOff = 7 * day;
+const mostPutOff = 7 * day;
 
 /** @param until null to have it back at once */
 export function putOff(

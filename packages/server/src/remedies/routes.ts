@@ -2,8 +2,8 @@ import { CheckedDeedDraftSchema, DeedSchema } from '@hedge-lamp/core/remedies';
 import { IdSchema, InstantSchema } from '@hedge-lamp/core/wire';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
-import { type Context, toldBy, typed } from '../context';
-import { ProblemSchema } from '../problem';
+import { type Context, toldBy, typed } from '../door/context';
+import { ProblemSchema } from '../wire/problem';
 import { waterOf } from '../waters/store';
 import { keepDeed, listDeeds, markDeedDeleted } from './store';
 

@@ -4,9 +4,9 @@ import { and, desc, eq, gte, inArray, isNull, sql } from 'drizzle-orm';
 import type { Queries } from '../database/open-database';
 import { prepared } from '../database/prepared';
 import { writing } from '../database/writing';
-import { conflict, gone } from '../problem';
+import { conflict, gone } from '../wire/problem';
 import { refuseFuture } from '../clock/refuse-future';
-import { sameContent } from '../same-content';
+import { sameContent } from '../wire/same-content';
 import { waterOf } from '../waters/store';
 import { deedsTable } from './table';
 

@@ -2,16 +2,15 @@ import { IdSchema } from '@hedge-lamp/core/wire';
 import { CheckedWaterDraftSchema, WaterSchema } from '@hedge-lamp/core/waters';
 import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
-import { type Context, ForGoodSchema, typed } from '../context';
-import { purgeWait, purgeWater } from '../database/purge';
-import { ProblemSchema, refused } from '../problem';
-import { changeWater, createWater, listWaters, removeWater, restoreWater, waterOf } from './store';
+import { type Context, typed } from '../door/context';
+import { ProblemSchema, refused } from '../wire/problem';
+import { changeWater, createWater, listWaters, restoreWater, waterOf } from './store';
 
 const WithId = z.object({ id: IdSchema });
 const answers = { 404: ProblemSchema, 409: ProblemSchema, 422: ProblemSchema };
 const tags = ['waters'];
 
-export function waterRoutes(app: FastifyInstance, { database, now, inTurn }: Context): void {
+export function waterRoutes(app: FastifyInstance, { database, now }: Context): void {
   const api = typed(app);
 
   api.get(
@@ -58,27 +57,6 @@ export function waterRoutes(app: FastifyInstance, { database, now, inTurn }: Con
       const { version, water } = request.body;
       if (water.id !== request.params.id) throw refused('water.id', 'The address names another water.');
       return changeWater(database, water, version, now());
-    },
-  );
-
-  api.delete(
-    '/api/waters/:id',
-    {
-      config: { takesItsTurn: true },
-      schema: {
-        tags,
-        summary:
-          'Remove a water; for 30 days it can be brought back, then it goes for good with all that is its own',
-        params: WithId,
-        querystring: ForGoodSchema,
-        response: { 200: WaterSchema, ...answers },
-      },
-    },
-    async (request) => {
-      const { id } = request.params;
-      const removed = await inTurn(() => removeWater(database, id, now(), now() + purgeWait));
-      if (request.query.forGood === 'at-once') await purgeWater(database, id, inTurn);
-      return removed;
     },
   );
 

@@ -6,8 +6,8 @@ import type { Queries } from '../database/open-database';
 import { noteMade, wasMadeAs } from '../database/made-as';
 import { prepared } from '../database/prepared';
 import { writing } from '../database/writing';
-import { conflict, gone, refused } from '../problem';
-import { sameContent } from '../same-content';
+import { conflict, gone, refused } from '../wire/problem';
+import { sameContent } from '../wire/same-content';
 import { watersTable } from './table';
 
 type Row = typeof watersTable.$inferSelect;

@@ -3,7 +3,7 @@ import type { Run } from '@hedge-lamp/core/bench';
 import { format } from 'date-fns';
 import { computed, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { call } from '../api/call';
+import { call } from '../wire/call';
 import LoadState from '../shell/LoadState.vue';
 import PageHeading from '../shell/PageHeading.vue';
 import { useLoaded } from '../shell/use-loaded';

@@ -4,7 +4,7 @@ import type { Water } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
-import { sentenceOf } from '../api/api-error';
+import { sentenceOf } from '../wire/api-error';
 import { useBench } from './bench-store';
 import PlanLanes from './PlanLanes.vue';
 import SampleForm from './SampleForm.vue';

@@ -15,7 +15,7 @@ import type { Workings } from '@hedge-lamp/core/quantity';
 import { computed } from 'vue';
 import { countdown } from '../clock/words';
 import type { CardRef } from '../color/ColorReading.vue';
-import FalseZero from '../color/FalseZero.vue';
+import FalseZero from './FalseZero.vue';
 import TurnStrip from '../color/TurnStrip.vue';
 import CautionList from './CautionList.vue';
 import ColorCards from './ColorCards.vue';

@@ -6,20 +6,19 @@ import {
   type Tube,
   tubesAt,
 } from '@hedge-lamp/core/bench';
-import { FieldError } from '@hedge-lamp/core/quantity';
+import { FieldError, counted } from '@hedge-lamp/core/quantity';
 import { defineStore } from 'pinia';
 import { v4 as newId } from 'uuid';
 import { computed, ref, shallowRef, watch } from 'vue';
-import { call } from '../api/call';
+import { call } from '../wire/call';
 import { useServerLink } from '../clock/server-link';
 import { useTimerNow } from '../clock/use-now';
 import { useMethods } from '../methods/methods-store';
 import { eventsOf, unsentRuns } from '../offline/outbox';
 import { type Outcome, useOutbox } from '../offline/outbox-store';
+import { useUnsentWaters } from '../offline/unsent-waters';
+import { tellOnShelf } from '../waters/shelf-notes';
 import { forgetRuns, keepRuns, keptRuns } from './kept-runs';
-
-/** Stands for every water where nobody knows here which one a run is of. */
-export const anyWater = '*';
 
 type Body<T> = T extends unknown ? Omit<T, 'id' | 'at'> : never;
 /** An event as a page tells it; the store adds its identifier and its instant. */
@@ -61,23 +60,16 @@ export const useBench = defineStore('bench', () => {
   const waiting = computed(
     () => outbox.entries.filter(({ thing }) => thing.what === 'run' || thing.what === 'event').length,
   );
-  /**
-   * Waters of which this device knows something that the server does not: put aside, or waiting while it cannot be sent.
-   * What is just on its way does not count.
-   */
-  const unsentWaters = computed<ReadonlySet<string>>(() => {
-    const stuck = !link.reachable || outbox.failing !== '' || outbox.aside.length > 0;
-    const all = [...(stuck ? outbox.entries : []), ...outbox.aside.map((a) => a.entry)];
-    const known = [...keptRuns(localStorage), ...runs.value, ...Object.values(finished.value)];
-    const runOf = new Map(known.map((r) => [r.id, r.waterId]));
-    return new Set(
-      all.flatMap(({ lane, thing }) => {
-        if (thing.what === 'run') return [thing.draft.waterId];
-        if (thing.what === 'request') return [thing.request.waterId];
-        return thing.what === 'event' ? [runOf.get(lane) ?? anyWater] : [];
-      }),
-    );
-  });
+  // What waits of a run belongs to its water.
+  const unsent = useUnsentWaters();
+  watch(
+    [runs, finished, () => outbox.entries.length],
+    () => {
+      const known = [...keptRuns(localStorage), ...runs.value, ...Object.values(finished.value)];
+      unsent.waterOfRun = new Map(known.map((r) => [r.id, r.waterId]));
+    },
+    { immediate: true, flush: 'sync' },
+  );
 
   function show(run: Run): void {
     const full = withWaiting(run);
@@ -208,13 +200,20 @@ export const useBench = defineStore('bench', () => {
       .filter(({ tube }) => tube.state === 'running'),
   );
 
+  tellOnShelf((waterId) => {
+    const tubes = openTubes.value.filter((t) => t.run.waterId === waterId).length;
+    if (tubes === 0) return null;
+    return {
+      says: `${counted(tubes, 'tube', 'tubes')} on the bench`,
+      to: { name: 'bench', params: { waterId } },
+    };
+  });
   return {
     runs,
     finished,
     loaded,
     refusal,
     waiting,
-    unsentWaters,
     inHand,
     now,
     openTubes,

@@ -1,6 +1,6 @@
 import { type Plan, type PlanJob } from '@hedge-lamp/core/bench';
 
-export interface LanePart {
+interface LanePart {
   readonly kind: 'hands' | 'wait' | 'read';
   /** Seconds from the beginning of the plan. */
   readonly from: number;

@@ -22,7 +22,7 @@ import type { DoubtId, Reading } from '@hedge-lamp/core/readings';
 import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
 import { v4 as newId } from 'uuid';
 import { type Ref, computed, ref, shallowRef, watch } from 'vue';
-import { call } from '../api/call';
+import { call } from '../wire/call';
 import { useServerLink } from '../clock/server-link';
 import { thisZone } from '../clock/words';
 import { useKits } from '../methods/kits-store';

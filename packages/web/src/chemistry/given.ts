@@ -47,7 +47,7 @@ export const optionsOf = (field: ToolField, choice: (id: string) => string) =>
 export const pulledInto = (field: ToolField, choice: (id: string) => string): Pulled | undefined =>
   typeof field.pull === 'function' ? field.pull(choice) : field.pull;
 
-export const kindOf = (field: ToolField, choice: (id: string) => string): QuantityKind | undefined =>
+const kindOf = (field: ToolField, choice: (id: string) => string): QuantityKind | undefined =>
   typeof field.kind === 'function' ? field.kind(choice) : field.kind;
 
 /** The units to choose from in a field; one means that there is nothing to choose. */

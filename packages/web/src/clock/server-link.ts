@@ -2,7 +2,7 @@ import type { BackupStanding } from '@hedge-lamp/core/exchange';
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
-import { call } from '../api/call';
+import { call } from '../wire/call';
 import { SteadyTime } from './steady-offset';
 
 interface RevisionAnswer {

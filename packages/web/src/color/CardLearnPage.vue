@@ -15,7 +15,7 @@ import { useSessionStorage } from '@vueuse/core';
 import { v4 as newId } from 'uuid';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { ApiError, sentenceOf } from '../api/api-error';
+import { ApiError, sentenceOf } from '../wire/api-error';
 import { useServerLink } from '../clock/server-link';
 import ChoiceField from '../shell/ChoiceField.vue';
 import type { FieldErrors } from '../shell/field-errors';

@@ -16,7 +16,7 @@ import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { format } from 'date-fns';
 import { v4 as newId } from 'uuid';
 import { computed, ref } from 'vue';
-import { sentenceOf } from '../api/api-error';
+import { sentenceOf } from '../wire/api-error';
 import KitTabs from '../shell/KitTabs.vue';
 import { useSettings } from '../settings/settings-store';
 import ChoiceField from '../shell/ChoiceField.vue';

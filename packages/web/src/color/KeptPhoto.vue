@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { ref } from 'vue';
-import { sentenceOf } from '../api/api-error';
-import { call } from '../api/call';
+import { sentenceOf } from '../wire/api-error';
+import { call } from '../wire/call';
 import { useNotices } from '../shell/notice-store';
 
 /** The photograph that a reading was kept with; it can be taken away and brought back. */

@@ -1,7 +1,7 @@
 import { type OwnCard, chemistryInfo } from '@hedge-lamp/core/color';
 import { type ParameterId, parameterInfo } from '@hedge-lamp/core/parameters';
 import { defineStore } from 'pinia';
-import { call } from '../api/call';
+import { call } from '../wire/call';
 import { useKeptDocuments } from '../shell/kept-documents';
 
 /** The keeper's own cards. */

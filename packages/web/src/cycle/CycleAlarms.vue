@@ -3,7 +3,7 @@ import type { Finding, Today } from '@hedge-lamp/core/guidelines';
 import { type Water } from '@hedge-lamp/core/waters';
 import { isAnimal } from '@hedge-lamp/core/limits';
 import { computed } from 'vue';
-import { call } from '../api/call';
+import { call } from '../wire/call';
 import StatusLamp from '../shell/StatusLamp.vue';
 import { useLoaded } from '../shell/use-loaded';
 

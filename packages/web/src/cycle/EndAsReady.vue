@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { CycleStart } from '@hedge-lamp/core/cycle';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
-import { sentenceOf } from '../api/api-error';
-import { call } from '../api/call';
+import { sentenceOf } from '../wire/api-error';
+import { call } from '../wire/call';
 import { useNotices } from '../shell/notice-store';
 import { useWaters } from '../waters/waters-store';
 

@@ -8,13 +8,8 @@ import { shownUnit } from '../readings/reading-words';
 import { instantOf } from './cycle-words';
 
 /** What the chart draws, from the top down. */
-export const laneIds = [
-  'ammonia',
-  'nitrite',
-  'nitrate',
-  'alkalinity',
-] as const satisfies readonly ObservedId[];
-export type LaneId = (typeof laneIds)[number];
+const laneIds = ['ammonia', 'nitrite', 'nitrate', 'alkalinity'] as const satisfies readonly ObservedId[];
+type LaneId = (typeof laneIds)[number];
 
 export interface BandPoint {
   readonly x: number;

@@ -17,7 +17,7 @@ import type { Reading } from '@hedge-lamp/core/readings';
 import type { Deed } from '@hedge-lamp/core/remedies';
 import type { Water } from '@hedge-lamp/core/waters';
 import { computed } from 'vue';
-import { call } from '../api/call';
+import { call } from '../wire/call';
 import { useNow } from '../clock/use-now';
 import { intervalWords } from '../readings/reading-words';
 import { useLoaded } from '../shell/use-loaded';

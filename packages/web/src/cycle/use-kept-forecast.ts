@@ -1,7 +1,7 @@
 import { type CycleStart, type ForecastRecordDraft, observedIds } from '@hedge-lamp/core/cycle';
 import { v4 as newId } from 'uuid';
 import { type Ref, watch } from 'vue';
-import { call } from '../api/call';
+import { call } from '../wire/call';
 import type { Outlook } from './cycle-worker';
 import { instantOf } from './cycle-words';
 import type { CycleAnswer } from './use-cycle';

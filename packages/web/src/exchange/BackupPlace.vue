@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { ref } from 'vue';
-import { call } from '../api/call';
+import { call } from '../wire/call';
 import TextField from '../shell/TextField.vue';
 import { useNotices } from '../shell/notice-store';
 import { useSave } from '../shell/use-save';

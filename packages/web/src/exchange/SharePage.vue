@@ -2,7 +2,7 @@
 import { type HelpSheet, sheetAsMarkdown } from '@hedge-lamp/core/exchange';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed, ref } from 'vue';
-import { call } from '../api/call';
+import { call } from '../wire/call';
 import { thisZone } from '../clock/words';
 import WaterTabs from '../guidelines/WaterTabs.vue';
 import LoadState from '../shell/LoadState.vue';

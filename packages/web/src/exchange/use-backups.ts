@@ -1,6 +1,6 @@
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue';
-import { sentenceOf } from '../api/api-error';
-import { call } from '../api/call';
+import { sentenceOf } from '../wire/api-error';
+import { call } from '../wire/call';
 import { useServerLink } from '../clock/server-link';
 import { useLoaded } from '../shell/use-loaded';
 import type { Backups, BackupWork } from '@hedge-lamp/core/exchange';

@@ -3,7 +3,7 @@ import { type RuleEntry, type RuleGroup, ruleGroupLabel, ruleGroups } from '@hed
 import { statusWord } from '@hedge-lamp/core/limits';
 import { computed, nextTick, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { call } from '../api/call';
+import { call } from '../wire/call';
 import LoadState from '../shell/LoadState.vue';
 import PageHeading from '../shell/PageHeading.vue';
 import StatusLamp from '../shell/StatusLamp.vue';

@@ -2,7 +2,7 @@
 import type { Gauge, Today } from '@hedge-lamp/core/guidelines';
 import { waterKindInfo } from '@hedge-lamp/core/waters';
 import { computed } from 'vue';
-import { call } from '../api/call';
+import { call } from '../wire/call';
 import { useNow } from '../clock/use-now';
 import DoneList from '../remedies/DoneList.vue';
 import PlanSheet from '../remedies/PlanSheet.vue';

@@ -1,7 +1,7 @@
 import type { Gauge } from '@hedge-lamp/core/guidelines';
 
 /** A band as a stretch of the gauge, in percent of its width. */
-export interface Stretch {
+interface Stretch {
   readonly status: Gauge['status'];
   readonly left: number;
   readonly width: number;

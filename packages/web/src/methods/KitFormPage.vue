@@ -6,7 +6,7 @@ import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckboxGroup } from 'bootstrap-vue-next/components/BFormCheckbox';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { ApiError, sentenceOf } from '../api/api-error';
+import { ApiError, sentenceOf } from '../wire/api-error';
 import { useServerLink } from '../clock/server-link';
 import ConflictNotice from '../shell/ConflictNotice.vue';
 import { differencesOfFacts } from '../shell/differences';

@@ -7,13 +7,13 @@ import { computed, nextTick, ref, shallowRef, watch } from 'vue';
 import ChoiceField from '../shell/ChoiceField.vue';
 import TextField from '../shell/TextField.vue';
 import { type MethodForm, readMethodForm } from './method-form';
-import MethodPreview from './MethodPreview.vue';
 import ResultFields from './ResultFields.vue';
 import StepList from './StepList.vue';
 
 /** The editor of a keeper's own method, with the run that it makes beside it. */
 const props = defineProps<{ saved: boolean; saving: boolean }>();
 const form = defineModel<MethodForm>({ required: true });
+defineSlots<{ preview(of: { method: Method; step: number | null }): unknown }>();
 const emit = defineEmits<{ save: [method: Method]; remove: [] }>();
 
 const read = computed(() => readMethodForm(form.value));
@@ -142,7 +142,7 @@ async function save(): Promise<void> {
       </div>
     </form>
     <div class="beside">
-      <MethodPreview v-if="sound" :method="sound" :step="opened" />
+      <slot v-if="sound" name="preview" :method="sound" :step="opened" />
       <p v-else class="quiet">How it runs appears here once the steps make sense.</p>
     </div>
   </div>

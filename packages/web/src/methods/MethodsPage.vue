@@ -5,7 +5,7 @@ import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { v4 as newId } from 'uuid';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { sentenceOf } from '../api/api-error';
+import { sentenceOf } from '../wire/api-error';
 import PageHeading from '../shell/PageHeading.vue';
 import { useNotices } from '../shell/notice-store';
 import KitTabs from '../shell/KitTabs.vue';

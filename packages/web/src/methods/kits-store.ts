@@ -4,8 +4,8 @@ import { useLocalStorage } from '@vueuse/core';
 import { format } from 'date-fns';
 import { defineStore } from 'pinia';
 import { ref, watch } from 'vue';
-import { sentenceOf } from '../api/api-error';
-import { call } from '../api/call';
+import { sentenceOf } from '../wire/api-error';
+import { call } from '../wire/call';
 import { useServerLink } from '../clock/server-link';
 
 /** The keeper's kits; kept on this device too, for a bench without a network. */

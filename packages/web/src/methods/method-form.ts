@@ -29,7 +29,7 @@ export interface StepForm {
   answers: { says: string; goTo: string; means: string }[];
 }
 
-export interface PadForm {
+interface PadForm {
   parameter: ParameterId;
   card: CardForm;
 }

@@ -3,7 +3,7 @@ import type { ParameterId } from '@hedge-lamp/core/parameters';
 import { measures } from '@hedge-lamp/core/readings';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
-import { call } from '../api/call';
+import { call } from '../wire/call';
 import { useCards } from '../color/cards-store';
 import { useKeptDocuments } from '../shell/kept-documents';
 

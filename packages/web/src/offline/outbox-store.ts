@@ -4,7 +4,7 @@ import pRetry from 'p-retry';
 import { defineStore } from 'pinia';
 import { ref, shallowRef, watch } from 'vue';
 import { v4 as newId } from 'uuid';
-import { ApiError, sentenceOf } from '../api/api-error';
+import { ApiError, sentenceOf } from '../wire/api-error';
 import { useServerLink } from '../clock/server-link';
 import {
   type Aside,

@@ -1,7 +1,7 @@
 import type { Run } from '@hedge-lamp/core/bench';
 import { createStore, del, get, keys, set } from 'idb-keyval';
-import { ApiError } from '../api/api-error';
-import { call } from '../api/call';
+import { ApiError } from '../wire/api-error';
+import { call } from '../wire/call';
 import type { Entry, Parcel, WaitingRequest } from './outbox';
 
 /** Photographs lie here while they wait: they are too large for where the rest waits. */
@@ -10,7 +10,7 @@ const pictures = createStore('hedge-lamp-photos', 'unsent');
 export const keepPicture = (id: string, jpeg: Blob): Promise<void> => set(id, jpeg, pictures);
 export const forgetPicture = (id: string): Promise<void> => del(id, pictures);
 export const keptPictures = (): Promise<string[]> => keys<string>(pictures);
-export const keptPicture = (id: string): Promise<Blob | undefined> => get<Blob>(id, pictures);
+const keptPicture = (id: string): Promise<Blob | undefined> => get<Blob>(id, pictures);
 
 /** An answer that does not speak of what was sent comes from somebody else, or from half a server. */
 function receipt<T extends { id: string }>(answer: T | null, id: string | undefined): T {

@@ -2,7 +2,7 @@
 import { type OwnParameter, shippedParameters } from '@hedge-lamp/core/parameters';
 import { type Kind, unitsOf } from '@hedge-lamp/core/quantity';
 import { computed } from 'vue';
-import { sentenceOf } from '../api/api-error';
+import { sentenceOf } from '../wire/api-error';
 import LinkButton from '../shell/LinkButton.vue';
 import { useNotices } from '../shell/notice-store';
 import PageHeading from '../shell/PageHeading.vue';

@@ -1,7 +1,7 @@
 import { type OwnParameter, knowOwnParameters } from '@hedge-lamp/core/parameters';
 import { defineStore } from 'pinia';
 import { ref, watch } from 'vue';
-import { call } from '../api/call';
+import { call } from '../wire/call';
 import { useKeptDocuments } from '../shell/kept-documents';
 
 /** What the keeper measures that does not ship. All that computes on this device learns of it here. */

@@ -3,7 +3,7 @@ import { useMethods } from '../methods/methods-store';
 import type { Reading } from '@hedge-lamp/core/readings';
 import type { UnitChoice } from '@hedge-lamp/core/waters';
 import { format } from 'date-fns';
-import { call } from '../api/call';
+import { call } from '../wire/call';
 import { useLoaded } from '../shell/use-loaded';
 import { enteredWords, valueWords } from './reading-words';
 

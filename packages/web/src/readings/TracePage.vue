@@ -12,7 +12,7 @@ import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
 import { format } from 'date-fns';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { call } from '../api/call';
+import { call } from '../wire/call';
 import { useServerLink } from '../clock/server-link';
 import LinkButton from '../shell/LinkButton.vue';
 import LoadState from '../shell/LoadState.vue';

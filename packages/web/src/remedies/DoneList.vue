@@ -2,7 +2,7 @@
 import { type Deed, deedDetail, deedTitle } from '@hedge-lamp/core/remedies';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { defineAsyncComponent, ref } from 'vue';
-import { call } from '../api/call';
+import { call } from '../wire/call';
 import { agoInWords } from '../clock/words';
 import { useLoaded } from '../shell/use-loaded';
 

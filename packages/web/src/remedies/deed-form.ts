@@ -30,7 +30,7 @@ export const figureNames = [
   'nextLiters',
   'nextHours',
 ] as const;
-export type FigureName = (typeof figureNames)[number];
+type FigureName = (typeof figureNames)[number];
 type RiseUnit = Extract<DeedAmount, { by: 'rise' }>['unit'];
 
 /** Something done as it stands in the form: figures as typed, so that nothing typed is lost when its kind is changed. */

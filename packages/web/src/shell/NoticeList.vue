@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { BButton } from 'bootstrap-vue-next/components/BButton';
-import { sentenceOf } from '../api/api-error';
+import { sentenceOf } from '../wire/api-error';
 import { type Notice, useNotices } from './notice-store';
 
 const store = useNotices();

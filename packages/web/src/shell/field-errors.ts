@@ -1,6 +1,6 @@
 import { nextTick } from 'vue';
 import type { z } from 'zod';
-import type { BadField } from '../api/api-error';
+import type { BadField } from '../wire/api-error';
 
 /** Errors by the path of their field, as forms show them. */
 export type FieldErrors = Readonly<Record<string, string>>;

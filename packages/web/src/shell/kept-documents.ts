@@ -1,6 +1,6 @@
 import { useLocalStorage } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
-import { call } from '../api/call';
+import { call } from '../wire/call';
 import { useServerLink } from '../clock/server-link';
 
 interface Versioned {

@@ -1,5 +1,5 @@
 import { type Ref, ref, watch } from 'vue';
-import { sentenceOf } from '../api/api-error';
+import { sentenceOf } from '../wire/api-error';
 import { useServerLink } from '../clock/server-link';
 
 /**

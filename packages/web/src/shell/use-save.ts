@@ -1,5 +1,5 @@
 import { type Ref, nextTick, ref, shallowRef } from 'vue';
-import { ApiError, sentenceOf } from '../api/api-error';
+import { ApiError, sentenceOf } from '../wire/api-error';
 import { type FieldErrors, errorsFromServer } from './field-errors';
 
 /**

@@ -5,7 +5,7 @@ import { shortName } from '@hedge-lamp/core/parameters';
 import { type Water, waterKindInfo } from '@hedge-lamp/core/waters';
 import { computed } from 'vue';
 import IconPencil from '~icons/bi/pencil';
-import { useBench } from '../bench/bench-store';
+import { shelfNotes } from './shelf-notes';
 import { useNow } from '../clock/use-now';
 import { agoInWords } from '../clock/words';
 import StatusLamp from '../shell/StatusLamp.vue';
@@ -19,16 +19,12 @@ const props = defineProps<{
   /** How it stood when the shelf was last left. */
   was: Status | undefined;
 }>();
-const bench = useBench();
 const shelf = useWaters();
 const now = useNow(60_000);
 
 const status = computed(() => shelf.statusOf(props.water.id));
 const why = computed(() => shelf.lampOf(props.water.id)?.sentence ?? 'The server was not asked lately.');
-const running = computed(() => {
-  const tubes = bench.openTubes.filter((t) => t.run.waterId === props.water.id).length;
-  return tubes === 0 ? '' : tubes === 1 ? '1 tube on the bench' : `${tubes} tubes on the bench`;
-});
+const notes = computed(() => shelfNotes(props.water.id));
 const kind = computed(() =>
   [
     waterKindInfo[props.water.kind].label,
@@ -67,8 +63,8 @@ const beside = computed(() => {
     </p>
     <p v-if="was && was !== status" class="changed">{{ lampWord[was] }} when you last looked.</p>
     <p v-for="line in standing?.changed ?? []" :key="line" class="changed">{{ line }}</p>
-    <RouterLink v-if="running" class="running" :to="{ name: 'bench', params: { waterId: water.id } }">{{
-      running
+    <RouterLink v-for="note in notes" :key="note.says" class="running" :to="note.to">{{
+      note.says
     }}</RouterLink>
     <span class="foot">
       <span :class="{ quiet: !standing?.due.length }">{{ due }}</span>

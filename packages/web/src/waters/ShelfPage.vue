@@ -2,7 +2,6 @@
 import { type Status, severity, statusWord } from '@hedge-lamp/core/limits';
 import type { Water } from '@hedge-lamp/core/waters';
 import { computed } from 'vue';
-import BackupNotice from '../exchange/BackupNotice.vue';
 import LinkButton from '../shell/LinkButton.vue';
 import LoadState from '../shell/LoadState.vue';
 import PageHeading from '../shell/PageHeading.vue';
@@ -58,7 +57,6 @@ const lead = computed(() => {
       >What they are judged by</LinkButton
     >
   </PageHeading>
-  <BackupNotice />
   <LoadState v-if="!store.loaded" :error="store.error" what="your waters" @again="store.load()" />
   <div v-else-if="store.waters.length === 0" class="sheet empty">
     <h2>Start with one water</h2>

@@ -14,7 +14,7 @@ import { v4 as newId } from 'uuid';
 import { fromLocalInput, toLocalInput } from '../clock/words';
 import { type FieldErrors, errorsOf } from '../shell/field-errors';
 
-export type FilterKind = NonNullable<WaterDraft['filter']>['kind'];
+type FilterKind = NonNullable<WaterDraft['filter']>['kind'];
 
 /** One line of the stock as typed. */
 export interface StockLineForm {

@@ -5,9 +5,9 @@ import type { Water } from '@hedge-lamp/core/waters';
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
-import { sentenceOf } from '../api/api-error';
-import { call } from '../api/call';
-import { anyWater, useBench } from '../bench/bench-store';
+import { sentenceOf } from '../wire/api-error';
+import { call } from '../wire/call';
+import { useUnsentWaters } from '../offline/unsent-waters';
 import { useServerLink } from '../clock/server-link';
 import { useNow } from '../clock/use-now';
 import { lampNow } from './lamp-now';
@@ -49,12 +49,13 @@ export const useWaters = defineStore('waters', () => {
   watch([() => link.mark, () => link.quarter], () => void load());
 
   const now = useNow(60_000);
+  const unsent = useUnsentWaters();
   /** What was told of a water, by the server or by the page that asked last, as it may be shown now. */
   const asOfNow = (told: Pick<Standing, 'waterId' | 'lamp' | 'at'>): Lamp =>
     lampNow(
       told,
       now.value,
-      [told.waterId, anyWater].some((id) => useBench().unsentWaters.has(id)),
+      unsent.has(told.waterId),
       link.clockCredible && Math.abs(link.apart) < muchApart,
     );
   function lampOf(id: string): Lamp | null {

@@ -6,7 +6,7 @@ import { type Photo, lightAt, luminance, middleOf, pixelsOf } from './photo';
 import { regionColor } from './region-color';
 
 /** What a camera's view lacks before the picture is taken; `good` for nothing. */
-export type LightHintKind =
+type LightHintKind =
   | 'no-paper'
   | 'too-dark'
   | 'too-bright'

@@ -1,4 +1,3 @@
-import { z } from 'zod';
 import { FieldError } from '../../quantity';
 import type { LinearRgb } from '../lab';
 
@@ -9,15 +8,13 @@ export interface Photo {
   readonly data: Uint8ClampedArray;
 }
 
-const share = (what: string) => z.number({ error: `${what} must be a number.` });
 /** A box on a picture, in shares of its width and height, so that it holds for every size of the same picture. */
-export const BoxSchema = z.strictObject({
-  left: share('The left side'),
-  top: share('The top'),
-  width: share('The width'),
-  height: share('The height'),
-});
-export type Box = Readonly<z.infer<typeof BoxSchema>>;
+export interface Box {
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+}
 
 /** A box of fewer pixels than this each way tells nothing. */
 const leastPixels = 6;

@@ -6,7 +6,7 @@ import { ParameterIdSchema } from '../../parameters';
 import { DeedDraftSchema } from '../deed';
 
 /** Everything that a plan may ask for: a closed list. */
-export const actionKinds = [
+const actionKinds = [
   'tell',
   'air',
   'gas-off',
@@ -107,7 +107,7 @@ export const held = [
 export type Held = (typeof held)[number];
 
 /** How much, in figures. What does not apply is null or empty. */
-export const LineAmountSchema = z.object({
+const LineAmountSchema = z.object({
   /** Share of the water, 0 to 1. */
   share: z.number().positive().max(1).nullable(),
   /** Liters of new water, by where they come from; the identifier is null for water that was not named. */
@@ -119,10 +119,9 @@ export const LineAmountSchema = z.object({
   portions: z.int().positive().nullable(),
   hours: z.number().positive().nullable(),
 });
-export type LineAmount = z.infer<typeof LineAmountSchema>;
 
 /** What an action will do to one figure, in the keeper's unit. */
-export const EffectSchema = z.object({
+const EffectSchema = z.object({
   label: z.string(),
   unit: z.string(),
   before: WireIntervalSchema,
@@ -134,7 +133,7 @@ export type Effect = z.infer<typeof EffectSchema>;
 const WrittenSchema = DeedDraftSchema.pick({ kind: true, detail: true, amount: true });
 
 /** One line of a plan: verb first, amount, by when. */
-export const PlanLineSchema = z
+const PlanLineSchema = z
   .object({
     /** The same while the line stands: kind, what it is against, which time. */
     id: z.string(),
@@ -171,7 +170,7 @@ export const PlanLineSchema = z
 export type PlanLine = z.infer<typeof PlanLineSchema>;
 
 /** What the plan would be better with. */
-export const planAsks = ['water-at-hand', 'source', 'source-tests', 'stock'] as const;
+const planAsks = ['water-at-hand', 'source', 'source-tests', 'stock'] as const;
 
 export const PlanSchema = z
   .object({

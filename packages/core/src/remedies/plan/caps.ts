@@ -43,7 +43,7 @@ const shrimps: readonly StockGroupId[] = ['shrimp', 'crystal-shrimp'];
 /** Those that stand a slow change only. */
 export const isSensitive = ({ animals, young }: CapsFor): boolean =>
   young || animals.some((g) => soft.includes(g) || shrimps.includes(g) || g === 'trout');
-export const hasShrimp = ({ animals }: CapsFor): boolean => animals.some((g) => shrimps.includes(g));
+const hasShrimp = ({ animals }: CapsFor): boolean => animals.some((g) => shrimps.includes(g));
 
 /** What holds on any day but one of danger. */
 export function everydayCaps(of: CapsFor): Caps {

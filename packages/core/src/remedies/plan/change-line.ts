@@ -6,7 +6,7 @@ import { type Picture, aired, freeAtOnce, freeAtOwnCo2, phAtOnce, rangeOver } fr
 import { type ChangeOption, newPart } from './sizing';
 
 /** "Change half, 100 L: 60 L of RO and 40 L of Tap." */
-export function changeWords({ given }: Context, option: ChangeOption, again = false): string {
+function changeWords({ given }: Context, option: ChangeOption, again = false): string {
   const { waters, share } = option;
   const liters = waters.reduce((sum, w) => sum + w.liters, 0);
   const named = waters.filter((w) => w.source.id !== null);
@@ -22,7 +22,7 @@ export function changeWords({ given }: Context, option: ChangeOption, again = fa
 const shownRange = (i: Interval): Interval => interval(i.low, i.best, i.high);
 
 /** What a change does to what matters, each before and after. */
-export function changeEffects(
+function changeEffects(
   { given }: Context,
   origin: Picture,
   before: Picture,

@@ -25,7 +25,7 @@ export const nothing: Section = { lines: [] };
 const severities = { clear: 0, unread: 1, watch: 2, act: 3, urgent: 4 } as const;
 export type Level = keyof typeof severities;
 export const isAtLeast = (level: Level, least: Level): boolean => severities[level] >= severities[least];
-export const worst = (levels: readonly Level[]): Level =>
+const worst = (levels: readonly Level[]): Level =>
   levels.reduce<Level>((a, b) => (severities[b] > severities[a] ? b : a), 'clear');
 
 /** A water that may be poured in, each way it may be: the best guess first. */

@@ -22,12 +22,12 @@ const keptPh = { low: 5, high: 9.5 } as const;
 const clamp = (x: number, low: number, high: number) => Math.min(high, Math.max(low, x));
 
 /** KH of a single drop counts half until a double sample tells: the turn came somewhere within it. Common practice. */
-export const khBest = ({ low, best, high }: Interval): number =>
+const khBest = ({ low, best, high }: Interval): number =>
   low <= 0 && Number.isFinite(high) ? (low + high) / 2 : best;
 
 /** KH where it was not read, meq/L: about 4 °dKH, a usual water. Hedge Lamp's own. */
-export const usualAlkalinity = 1.43;
-export const usualCelsius = 24;
+const usualAlkalinity = 1.43;
+const usualCelsius = 24;
 
 /**
  * @param like what stands in for KH and GH that were not read: those of the water beside it
@@ -102,11 +102,7 @@ export const rangeOver = (picture: Picture, f: (tank: Tank) => number): Interval
   spread(f(picture.best), picture.corners.map(f));
 
 /** The same before and after, corner by corner: what comes out may hang on what was before. */
-export const rangeFrom = (
-  before: Picture,
-  after: Picture,
-  f: (before: Tank, after: Tank) => number,
-): Interval =>
+const rangeFrom = (before: Picture, after: Picture, f: (before: Tank, after: Tank) => number): Interval =>
   spread(
     f(before.best, after.best),
     after.corners.map((tank, k) => f(before.corners[k]!, tank)),

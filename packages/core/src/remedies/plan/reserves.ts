@@ -41,7 +41,7 @@ const gramsFor = (given: PlanGiven, degrees: number, liters: number): number =>
   gramsToLift(baseOf(given), 'alkalinity', degrees * degree, liters);
 
 /** The largest lift of KH, in steps of a tenth of a degree, that keeps to pH and to the airing bound. */
-export function khPortion(
+function khPortion(
   picture: Picture,
   most: number,
   mostPh: number,

@@ -116,7 +116,7 @@ export interface DayUsed {
 }
 export const freshDay: DayUsed = { ph: 0, alkalinity: 0, hardness: 0, celsius: 0 };
 
-export function keepsCaps(before: Tank, after: Tank, caps: Caps, used: DayUsed = freshDay): boolean {
+function keepsCaps(before: Tank, after: Tank, caps: Caps, used: DayUsed = freshDay): boolean {
   const hair = 1e-9;
   const shift = used.ph + phShift(before, after);
   return (

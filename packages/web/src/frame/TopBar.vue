@@ -8,10 +8,10 @@ import IconGear from '~icons/bi/gear-fill';
 import { useServerLink } from '../clock/server-link';
 import { useChosenWater } from '../waters/chosen-water';
 import { useWaters } from '../waters/waters-store';
-import LampMark from './LampMark.vue';
-import StatusLamp from './StatusLamp.vue';
+import LampMark from '../shell/LampMark.vue';
+import StatusLamp from '../shell/StatusLamp.vue';
 
-const SettingsPanel = defineAsyncComponent(() => import('../settings/SettingsPanel.vue'));
+const SettingsPanel = defineAsyncComponent(() => import('./SettingsPanel.vue'));
 
 const waters = useWaters();
 const chosen = useChosenWater();

@@ -1,69 +1,18 @@
 import { day } from '@hedge-lamp/core/wire';
-import { and, eq, inArray, isNotNull, lte, sql } from 'drizzle-orm';
+import { and, eq, inArray, isNotNull, lte } from 'drizzle-orm';
 import { runEventsTable, runsTable } from '../bench/table';
-import { removePhotoFiles } from '../color/photo-store';
+import { purgePhoto } from '../color/photo-store';
 import { photosTable } from '../color/table';
 import { cycleStartsTable, forecastsTable } from '../cycle/table';
-import { type InTurn, breathe } from '../door/one-writer';
-import { readingVersionsTable, readingsTable } from '../readings/table';
+import { madeAsTable } from '../database/made-as-table';
+import { marksTable } from '../database/marks-table';
+import type { Database } from '../database/open-database';
+import { writing } from '../database/writing';
+import type { InTurn } from '../door/one-writer';
+import { purgeReadings, removeReadings } from '../readings/purge';
+import { readingsTable } from '../readings/table';
 import { deedsTable, plansPutOffTable } from '../remedies/table';
 import { watersTable } from '../waters/table';
-import { madeAsTable } from './made-as-table';
-import { marksTable } from './marks-table';
-import type { Database, Queries } from './open-database';
-import { writing } from './writing';
-
-/** How long what was removed can be brought back before it goes for good. */
-export const purgeWait = 30 * day;
-/** So many readings go at once; others have their turn between. */
-const slice = 100;
-
-const photoOfReading = sql<string | null>`json_extract(${readingsTable.entered}, '$.match.photoId')`;
-
-/** Removes readings with their earlier versions and their photographs. @returns the photographs, whose files go next */
-function removeReadings(tx: Queries, ids: readonly string[]): string[] {
-  const photos = tx
-    .select({ id: photoOfReading })
-    .from(readingsTable)
-    .where(inArray(readingsTable.id, [...ids]))
-    .all()
-    .flatMap(({ id }) => id ?? []);
-  const versions = tx
-    .select({ id: sql<string | null>`json_extract(${readingVersionsTable.was}, '$.entered.match.photoId')` })
-    .from(readingVersionsTable)
-    .where(inArray(readingVersionsTable.readingId, [...ids]))
-    .all()
-    .flatMap(({ id }) => id ?? []);
-  const all = [...new Set([...photos, ...versions])];
-  tx.delete(readingVersionsTable)
-    .where(inArray(readingVersionsTable.readingId, [...ids]))
-    .run();
-  tx.delete(readingsTable)
-    .where(inArray(readingsTable.id, [...ids]))
-    .run();
-  if (all.length > 0) tx.delete(photosTable).where(inArray(photosTable.id, all)).run();
-  return all;
-}
-
-/** Removes readings for good. */
-export async function purgeReadings(
-  database: Database,
-  ids: readonly string[],
-  inTurn: InTurn,
-): Promise<void> {
-  for (let from = 0; from < ids.length; from += slice) {
-    const some = ids.slice(from, from + slice);
-    const photos = await inTurn(() => writing(database, (tx) => removeReadings(tx, some)));
-    removePhotoFiles(database, photos);
-    await breathe();
-  }
-}
-
-/** Removes a photograph for good; its reading stays, without it. */
-export async function purgePhoto(database: Database, id: string, inTurn: InTurn): Promise<void> {
-  await inTurn(() => database.delete(photosTable).where(eq(photosTable.id, id)).run());
-  removePhotoFiles(database, [id]);
-}
 
 /** Removes a water for good, with all that belongs to it. What a kit was used for stays counted. */
 export async function purgeWater(database: Database, id: string, inTurn: InTurn): Promise<void> {

@@ -7,5 +7,5 @@ export { ownParametersTable } from '../parameters/table';
 export { readingVersionsTable, readingsTable } from '../readings/table';
 export { runEventsTable, runsTable } from '../bench/table';
 export { watersTable } from '../waters/table';
-export { madeAsTable } from './made-as-table';
-export { marksTable } from './marks-table';
+export { madeAsTable } from '../database/made-as-table';
+export { marksTable } from '../database/marks-table';

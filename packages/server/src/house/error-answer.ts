@@ -2,9 +2,9 @@ import { FieldError } from '@hedge-lamp/core/quantity';
 import type { FastifyError, FastifyReply, FastifyRequest } from 'fastify';
 import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod';
 import { ZodError } from 'zod';
-import { isDamage, isFull, isUnwritable } from './database/folder-fault';
-import { BackupFault } from './exchange/backup-fault';
-import { type Problem, ProblemError, problem } from './problem';
+import { isDamage, isFull, isUnwritable } from '../database/folder-fault';
+import { BackupFault } from '../exchange/backup-fault';
+import { type Problem, ProblemError, problem } from '../wire/problem';
 
 const pathOf = (pointer: string) => pointer.replace(/^\//, '').replaceAll('/', '.').replaceAll('~1', '/');
 
@@ -13,7 +13,7 @@ const plainly = (status: number, { message }: Error): string =>
   status === 400 ? `This could not be read: ${message}.`.replace(/\.+$/, '.') : message;
 
 /** Turns whatever was thrown into a problem document. */
-export function problemOf(error: FastifyError | Error): Problem {
+function problemOf(error: FastifyError | Error): Problem {
   if (error instanceof ProblemError) return error.problem;
   if (error instanceof BackupFault) return problem(422, error.message);
   if (error instanceof FieldError)

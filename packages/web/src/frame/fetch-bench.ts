@@ -5,16 +5,16 @@
 export function fetchBench(): void {
   const all = () =>
     Promise.all([
-      import('./BenchPage.vue'),
-      import('./RackStrip.vue'),
-      import('./DoubtPicker.vue'),
-      import('./BenchKeys.vue'),
-      import('./AddTube.vue'),
-      import('./PenFace.vue'),
+      import('../bench/BenchPage.vue'),
+      import('../bench/RackStrip.vue'),
+      import('../bench/DoubtPicker.vue'),
+      import('../bench/BenchKeys.vue'),
+      import('../bench/AddTube.vue'),
+      import('../bench/PenFace.vue'),
       import('../color/ColorReading.vue'),
       import('../color/PhotoReader.vue'),
       import('../shell/WorkingsPanel.vue'),
-      import('../offline/UnsentPage.vue'),
+      import('./UnsentPage.vue'),
       import('../readings/LogPage.vue'),
       import('../readings/ReadingForm.vue'),
       import('../remedies/DeedForm.vue'),

@@ -5,18 +5,19 @@ import { v4 as newId } from 'uuid';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { useSessionStorage } from '@vueuse/core';
-import { ApiError, sentenceOf } from '../api/api-error';
+import { ApiError, sentenceOf } from '../wire/api-error';
 import ConflictNotice from '../shell/ConflictNotice.vue';
 import { differencesOfFacts } from '../shell/differences';
 import PageHeading from '../shell/PageHeading.vue';
+import MethodPreview from './MethodPreview.vue';
 import { useNotices } from '../shell/notice-store';
-import { type MethodForm, copyOf, formOfMethod } from './method-form';
-import MethodEditor from './MethodEditor.vue';
-import MethodSheet from './MethodSheet.vue';
-import { methodFacts } from './method-words';
-import { useMethods } from './methods-store';
+import { type MethodForm, copyOf, formOfMethod } from '../methods/method-form';
+import MethodEditor from '../methods/MethodEditor.vue';
+import MethodSheet from '../methods/MethodSheet.vue';
+import { methodFacts } from '../methods/method-words';
+import { useMethods } from '../methods/methods-store';
 
-/** One method: as a sheet for those that ship, in the editor for the keeper's own. */
+/** One method: as a sheet for those that ship, in the editor for the keeper's own with the bench beside it that it makes. */
 const props = defineProps<{ methodId: string }>();
 const methods = useMethods();
 const notices = useNotices();
@@ -118,7 +119,9 @@ async function remove(): Promise<void> {
     @theirs="takeTheirs"
   />
   <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
-  <MethodEditor v-if="form" v-model="form" :saved="isOwn" :saving="saving" @save="save" @remove="remove" />
+  <MethodEditor v-if="form" v-model="form" :saved="isOwn" :saving="saving" @save="save" @remove="remove">
+    <template #preview="{ method: sound, step }"><MethodPreview :method="sound" :step="step" /></template>
+  </MethodEditor>
   <MethodSheet v-else-if="method" :method="method" />
   <p v-else role="status" class="quiet">
     {{ methods.loaded ? 'This method is not here (any more).' : 'Loading the method …' }}

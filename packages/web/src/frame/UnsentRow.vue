@@ -3,7 +3,7 @@ import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { format } from 'date-fns';
 import { computed, ref } from 'vue';
 import { useNotices } from '../shell/notice-store';
-import type { Entry } from './outbox';
+import type { Entry } from '../offline/outbox';
 
 /** One thing that lies on this device only: what, of which water, since when, and why. */
 const props = defineProps<{ entry: Entry; words: string; water: string; why: string }>();

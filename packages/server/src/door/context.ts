@@ -1,8 +1,8 @@
 import type { FastifyInstance, FastifyRequest } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import { z } from 'zod';
-import type { InTurn } from './door/one-writer';
-import type { Database } from './database/open-database';
+import type { InTurn } from './one-writer';
+import type { Database } from '../database/open-database';
 
 /** What routes work with. */
 export interface Context {

@@ -4,9 +4,9 @@ import { computed } from 'vue';
 import { useBench } from '../bench/bench-store';
 import PageHeading from '../shell/PageHeading.vue';
 import { useWaters } from '../waters/waters-store';
-import { type Entry, isHeld } from './outbox';
-import { useOutbox } from './outbox-store';
-import { entryWords } from './outbox-words';
+import { type Entry, isHeld } from '../offline/outbox';
+import { useOutbox } from '../offline/outbox-store';
+import { entryWords } from '../offline/outbox-words';
 import UnsentRow from './UnsentRow.vue';
 
 /** What lies on this device and not with the server: what was refused, and what waits. Nothing here goes by itself. */

@@ -13,10 +13,10 @@ import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { v4 as newId } from 'uuid';
 import { computed, ref, shallowRef, watch } from 'vue';
-import { readingPreview } from '../bench/reading-preview';
-import StepPanel from '../bench/StepPanel.vue';
+import { readingPreview } from './reading-preview';
+import StepPanel from './StepPanel.vue';
 import { useNow } from '../clock/use-now';
-import { runUpTo } from './run-up-to';
+import { runUpTo } from '../methods/run-up-to';
 
 /** The run as the bench would show it, to be tried: the same screen on made-up events that are kept nowhere. */
 const props = defineProps<{

@@ -3,7 +3,7 @@ import { formatDistanceStrict } from 'date-fns';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { useServerLink } from '../clock/server-link';
-import { useOutbox } from './outbox-store';
+import { useOutbox } from '../offline/outbox-store';
 
 /** Says on every page that the server is away, or that something is on this device only. One notice, one sentence each. */
 const link = useServerLink();

@@ -14,7 +14,7 @@ import {
 import { parameterInfo } from '@hedge-lamp/core/parameters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed, onMounted, ref } from 'vue';
-import { call } from '../api/call';
+import { call } from '../wire/call';
 import { useMethods } from '../methods/methods-store';
 import { useWaters } from '../waters/waters-store';
 

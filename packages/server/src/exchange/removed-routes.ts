@@ -5,13 +5,17 @@ import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
 import { runsTable } from '../bench/table';
 import { photosTable } from '../color/table';
-import { type Context, typed } from '../context';
+import { type Context, ForGoodSchema, typed } from '../door/context';
 import { cycleStartsTable } from '../cycle/table';
 import type { Queries } from '../database/open-database';
-import { ProblemSchema } from '../problem';
+import { ProblemSchema } from '../wire/problem';
 import { readingsTable } from '../readings/table';
 import { deedsTable } from '../remedies/table';
-import { watersTable } from './table';
+import { removeWater } from '../waters/store';
+import { watersTable } from '../waters/table';
+import { WaterSchema } from '@hedge-lamp/core/waters';
+import { purgeWait } from '../database/purge-wait';
+import { purgeWater } from './purge';
 
 const tags = ['removed'];
 /** The newest are shown. */
@@ -50,8 +54,29 @@ function contentsOf(database: Queries, id: string): z.infer<typeof ContentsSchem
   };
 }
 
-export function removedRoutes(app: FastifyInstance, { database }: Context): void {
+export function removedRoutes(app: FastifyInstance, { database, now, inTurn }: Context): void {
   const api = typed(app);
+  api.delete(
+    '/api/waters/:id',
+    {
+      config: { takesItsTurn: true },
+      schema: {
+        tags: ['waters'],
+        summary:
+          'Remove a water; for 30 days it can be brought back, then it goes for good with all that is its own',
+        params: z.object({ id: IdSchema }),
+        querystring: ForGoodSchema,
+        response: { 200: WaterSchema, 404: ProblemSchema, 409: ProblemSchema, 422: ProblemSchema },
+      },
+    },
+    async (request) => {
+      const { id } = request.params;
+      const removed = await inTurn(() => removeWater(database, id, now(), now() + purgeWait));
+      if (request.query.forGood === 'at-once') await purgeWater(database, id, inTurn);
+      return removed;
+    },
+  );
+
   api.get(
     '/api/waters/:id/contents',
     {

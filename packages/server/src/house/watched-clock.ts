@@ -7,7 +7,7 @@ import { marksTable } from '../database/marks-table';
 import type { Database } from '../database/open-database';
 import { shippedMigrations } from '../database/schema-version';
 import { type LastRows, lastRows, moveRuns, putRight } from './put-right';
-import { type Clocks, type ServerClock, serverClock } from './server-clock';
+import { type Clocks, type ServerClock, serverClock } from '../clock/server-clock';
 
 /** What was made longer ago is not moved: it was looked at since, and a machine that slept apart from its clock must not
  * move a whole year. */

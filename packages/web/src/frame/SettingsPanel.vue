@@ -5,7 +5,7 @@ import { BFormRadioGroup } from 'bootstrap-vue-next/components/BFormRadio';
 import { BOffcanvas } from 'bootstrap-vue-next/components/BOffcanvas';
 import { ref } from 'vue';
 import ChoiceField from '../shell/ChoiceField.vue';
-import { useSettings } from './settings-store';
+import { useSettings } from '../settings/settings-store';
 
 const open = defineModel<boolean>({ required: true });
 const settings = useSettings();

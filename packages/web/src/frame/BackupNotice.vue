@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useServerLink } from '../clock/server-link';
 import LinkButton from '../shell/LinkButton.vue';
-import { tooOldWords } from './backup-words';
+import { tooOldWords } from '../exchange/backup-words';
 
 /** Says on the first page that no backup was made for too long. Says nothing else. */
 const link = useServerLink();

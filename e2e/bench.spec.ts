@@ -236,3 +236,26 @@ test('twice the sample, then the same again with the plain one: the summary says
     ]),
   );
 });
+
+test('ten drops are ten small answers, and nothing else is asked for', async ({ page, served }) => {
+  const { water } = await served.countingKh(page);
+  await page.waitForTimeout(3000);
+  const answers: { what: string; bytes: number }[] = [];
+  page.on('response', async (answer) => {
+    const { pathname } = new URL(answer.url());
+    if (!pathname.startsWith('/api/')) return;
+    const body = await answer.body().catch(() => Buffer.alloc(0));
+    answers.push({ what: `${answer.request().method()} ${pathname}`, bytes: body.length });
+  });
+  for (let k = 1; k <= 10; k++) {
+    await page.keyboard.press('Space');
+    await expect(page.getByText(new RegExp(`^${k}$`)).first()).toBeVisible();
+    await page.waitForTimeout(700);
+  }
+  // The one question whether anything was written is asked all the time, and the kit’s use was noted by the first drop.
+  const asked = answers.filter((a) => a.what !== 'GET /api/revision');
+  expect(asked.filter((a) => !a.what.startsWith('POST'))).toEqual([]);
+  expect(asked.length).toBe(10);
+  expect(Math.max(...answers.map((a) => a.bytes))).toBeLessThan(600);
+  expect(await served.entered(water)).toEqual([]);
+});

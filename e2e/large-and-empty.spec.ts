@@ -23,7 +23,7 @@ test('a water with twenty thousand readings opens its pages all the same', async
   await page.getByRole('button', { name: 'Show older ones' }).click();
   await expect(page.getByRole('button', { name: /^Edit KH/ })).toHaveCount(300);
   await page.goto(`${served.url}/waters/${water}/trace/alkalinity`);
-  await expect(page.getByRole('img', { name: /5000 readings/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: /5,000 readings/ })).toBeVisible();
   await expect(page.getByText('The newest 5000 readings are drawn.')).toBeVisible();
 });
 

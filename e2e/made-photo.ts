@@ -26,7 +26,7 @@ interface Wanted {
 }
 
 export async function madePhoto(wanted: Wanted): Promise<MadePhoto> {
-  const core = await bundledCore('color', 'practice');
+  const core = await bundledCore('color', 'quantity');
   const { width = 1200, height = 900 } = wanted;
   const random = core.seededRandom(11);
   const { photo, boxes } = core.simulatedPhoto({
@@ -59,7 +59,7 @@ export async function madePhoto(wanted: Wanted): Promise<MadePhoto> {
 
 /** A strip with its card, as a file: every pad shows the second swatch of its row, or a little more. */
 export async function madeStrip(): Promise<MadePhoto> {
-  const core = await bundledCore('color', 'methods', 'practice');
+  const core = await bundledCore('color', 'methods', 'quantity');
   const [width, height] = [1200, 900];
   const random = core.seededRandom(12);
   const strip = core.shippedMethods.find(({ result }: { result: { by: string } }) => result.by === 'strip')!;

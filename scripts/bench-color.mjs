@@ -48,7 +48,7 @@ function intersectionOverUnion(a, b) {
  * @returns rows, one for each photograph and way
  */
 export async function measureColor({ perCell, firstSeed, sizes, widths } = small) {
-  const core = await bundledCore('color', 'methods', 'practice', 'packages/core/test/color/second-photos');
+  const core = await bundledCore('color', 'methods', 'quantity', 'packages/core/test/color/second-photos');
   const { guessBoxes, learnCard, matchOfPhoto, positionOf, readPhoto, seededRandom, shippedMethods } = core;
   const { cardInterval, sceneOfLevel, secondPhoto, simulatedPhoto, usualLayout, valueAt } = core;
   const methods = shippedMethods.filter(({ result }) => result.by === 'card' || result.by === 'wheel');
@@ -140,7 +140,7 @@ export async function measureColor({ perCell, firstSeed, sizes, widths } = small
 
 /** Strips of five pads by both makers, of each level: what each pad reads, with exact boxes and by the first guess. */
 export async function measureStrips(perLevel = 12, firstStrip = 59_000_000) {
-  const core = await bundledCore('color', 'methods', 'practice', 'packages/core/test/color/second-strips');
+  const core = await bundledCore('color', 'methods', 'quantity', 'packages/core/test/color/second-strips');
   const { cardInterval, guessStrip, matchOfPhoto, positionOf, readStrip, sceneOfLevel, seededRandom } = core;
   const { result } = core.shippedMethods.find((method) => method.result.by === 'strip');
   const cards = result.pads.map((pad) => pad.card);

@@ -18,7 +18,7 @@ import { root } from './ready.mjs';
  * @param logs how many filters of each group
  */
 export async function benchCycle(say, url, logs = 3) {
-  const core = await bundledCore('cycle', 'practice', 'packages/core/test/cycle/second-filters');
+  const core = await bundledCore('cycle', 'quantity', 'packages/core/test/cycle/second-filters');
   speed(say, core);
   await responsive(say, core, url);
   for (const t of held(core, 'second', logs, 2000).rows)
@@ -528,7 +528,7 @@ if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) {
   } else {
     const core = await bundledCore(
       'cycle',
-      'practice',
+      'quantity',
       'packages/core/test/cycle/patch-filters',
       'packages/core/test/cycle/second-filters',
     );

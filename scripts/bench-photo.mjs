@@ -16,7 +16,7 @@ const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.l
 export async function benchPhoto(say, url) {
   const executablePath = findChromium();
   if (!executablePath) return;
-  const core = await bundledCore('color', 'practice');
+  const core = await bundledCore('color', 'quantity');
   const random = core.seededRandom(12);
   const { photo } = core.simulatedPhoto({
     card: core.cardOf('azo-nitrate'),

@@ -1,17 +1,17 @@
 import { hour } from '@hedge-lamp/core/wire';
 import { existsSync } from 'node:fs';
-import { backupStandings } from '@hedge-lamp/core/exchange';
+import { serverRoutes } from '@hedge-lamp/core/exchange';
 import helmet from '@fastify/helmet';
 import files from '@fastify/static';
 import swagger from '@fastify/swagger';
 import fastify, { type FastifyInstance } from 'fastify';
 import { jsonSchemaTransform, jsonSchemaTransformObject, validatorCompiler } from 'fastify-type-provider-zod';
-import { z } from 'zod';
-import { runRoutes } from './bench/routes';
+import { serveRuns } from './bench/routes';
 import { tidyPhotos } from './color/photo-store';
-import { cardRoutes, photoRoutes } from './color/routes';
-import { type Context, typed } from './door/context';
-import { cycleRoutes } from './cycle/routes';
+import { serveCards, servePhotos } from './color/routes';
+import type { Context } from './door/context';
+import { serve } from './door/serve';
+import { serveCycle } from './cycle/routes';
 import { sweep } from './exchange/purge';
 import { answerBadAddress, answerBroken } from './door/broken-request';
 import { keepDoor } from './door/door';
@@ -21,19 +21,19 @@ import { readJson } from './door/json-body';
 import { oneWriterAtATime } from './door/one-writer';
 import { answerError } from './house/error-answer';
 import { BackupKeeper, type BackupSettings, type Replaced, type Replacement } from './exchange/backup-keeper';
-import { backupRoutes } from './exchange/backup-routes';
-import { sheetRoutes } from './exchange/routes';
-import { planRoutes } from './guidelines/plan-routes';
-import { todayRoutes } from './guidelines/routes';
-import { kitRoutes, methodRoutes } from './methods/routes';
-import { parameterRoutes } from './parameters/routes';
+import { serveBackups } from './exchange/backup-routes';
+import { serveSheet } from './exchange/routes';
+import { servePlans } from './guidelines/plan-routes';
+import { serveToday } from './guidelines/routes';
+import { serveKits, serveMethods } from './methods/routes';
+import { serveParameters } from './parameters/routes';
 import { problem } from './wire/problem';
 import { closeBulk } from './readings/bulk';
-import { readingRoutes } from './readings/routes';
-import { deedRoutes } from './remedies/routes';
+import { serveReadings } from './readings/routes';
+import { serveDeeds } from './remedies/routes';
 import { newRevision } from './door/revision';
-import { removedRoutes } from './exchange/removed-routes';
-import { waterRoutes } from './waters/routes';
+import { serveRemoved } from './exchange/removed-routes';
+import { serveWaters } from './waters/routes';
 
 export interface AppOptions extends Pick<Context, 'database' | 'now'> {
   /** The same as `now` where it is left out. */
@@ -144,6 +144,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     timerNow: options.timerNow ?? options.now,
     isClockCredible: options.isClockCredible ?? (() => true),
     inTurn: oneWriterAtATime(app),
+    revision,
   };
   tidyPhotos(options.database);
   const keeper =
@@ -160,43 +161,21 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     done();
   });
   app.addHook('onResponse', (request, reply, done) => {
-    if (request.method !== 'GET' && reply.statusCode < 300) revision.bump();
+    if (request.method !== 'GET' && reply.statusCode < 300)
+      revision.bump(request.routeOptions.config.changes);
     done();
   });
 
-  typed(app).get(
-    '/api/revision',
-    {
-      schema: {
-        tags: ['server'],
-        summary: 'A count that grows with every write, and the clock of the server',
-        response: {
-          200: z.object({
-            boot: z.string(),
-            count: z.int(),
-            /** By this the timers of a run go. */
-            now: z.int(),
-            /** By this things are dated. */
-            date: z.int(),
-            /** False while the machine's clock shows a time that cannot be. */
-            clockCredible: z.boolean(),
-            demo: z.boolean(),
-            /** How it stands with the backups, as far as is known by now. */
-            backups: z.enum(backupStandings),
-          }),
-        },
-      },
-    },
-    () => ({
-      boot: revision.boot,
-      count: revision.count,
-      now: context.timerNow(),
-      date: context.now(),
-      clockCredible: context.isClockCredible(),
-      demo: options.demo ?? false,
-      backups: keeper?.standing ?? 'unknown',
-    }),
-  );
+  serve(app, serverRoutes.revision, () => ({
+    boot: revision.boot,
+    count: revision.count,
+    topics: revision.topics,
+    now: context.timerNow(),
+    date: context.now(),
+    clockCredible: context.isClockCredible(),
+    demo: options.demo ?? false,
+    backups: keeper?.standing ?? 'unknown',
+  }));
   // Made once: it takes longer than anybody should wait.
   let document: string | undefined;
   const describe = () => (document ??= JSON.stringify(app.swagger()));
@@ -208,27 +187,27 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     done();
   });
 
-  for (const routes of [
-    parameterRoutes,
-    waterRoutes,
-    removedRoutes,
-    methodRoutes,
-    kitRoutes,
-    cardRoutes,
-    photoRoutes,
-    readingRoutes,
-    runRoutes,
-    deedRoutes,
-    cycleRoutes,
-    todayRoutes,
-    planRoutes,
-    sheetRoutes,
+  for (const serveArea of [
+    serveParameters,
+    serveWaters,
+    serveRemoved,
+    serveMethods,
+    serveKits,
+    serveCards,
+    servePhotos,
+    serveReadings,
+    serveRuns,
+    serveDeeds,
+    serveCycle,
+    serveToday,
+    servePlans,
+    serveSheet,
   ])
-    routes(app, context);
+    serveArea(app, context);
 
   if (keeper && options.backups) {
     const { replace, replaced, daily } = options.backups;
-    backupRoutes(app, context, { keeper, replace, replaced });
+    serveBackups(app, context, { keeper, replace, replaced });
     const keepUp = () => void keeper.keepUp().catch((error: unknown) => app.log.error(error));
     if (daily) atTimes(app, keepUp, firstBackupLook, backupLookEvery);
     app.addHook('onReady', (done) => {

@@ -321,11 +321,13 @@ describe('a file of an earlier version', () => {
         'purge_at',
       ])
         old.exec(`alter table waters drop column ${column}`);
-      old.exec('alter table deeds drop column plan_line; drop table plans_put_off; drop table made_as');
+      old.exec(
+        'alter table deeds drop column plan_line; drop table plans_put_off; drop table made_as; drop table own_parameters',
+      );
       old.exec('alter table readings drop column purge_at; alter table readings drop column clock_ahead');
       old.exec('alter table photos drop column purge_at');
       old.exec(
-        'delete from __drizzle_migrations where rowid in (select rowid from __drizzle_migrations order by rowid desc limit 4)',
+        'delete from __drizzle_migrations where rowid in (select rowid from __drizzle_migrations order by rowid desc limit 5)',
       );
       const id = newId();
       old

@@ -2,7 +2,7 @@ import { execFileSync, spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Run, RunEvent } from '@hedge-lamp/core/bench';
+import type { Run, RunEvent, RunReceipt } from '@hedge-lamp/core/bench';
 import { tubesAt } from '@hedge-lamp/core/bench';
 import { v4 as newId } from 'uuid';
 import { type MadeApp, makeApp, now } from './made-app';
@@ -39,7 +39,40 @@ describe('a run', () => {
     return draft;
   };
   const send = (run: { id: string }, events: object[]) =>
-    made.call<Run & { errors: { path: string }[] }>('POST', `/api/runs/${run.id}/events`, { events });
+    made.call<RunReceipt & { errors: { path: string }[] }>('POST', `/api/runs/${run.id}/events`, { events });
+
+  const tubeOf = async ({ id }: { id: string }) => {
+    const { body } = await made.call<Run>('GET', `/api/runs/${id}`);
+    return tubesAt(body, body.events, now)[0]!;
+  };
+
+  it('answers a drop with next to nothing, however long the run is, and counts what it changed', async () => {
+    const run = await start();
+    const testId = run.tests[0]!.id;
+    await send(run, eventsFor(testId, now - 100_000, counting(100)));
+    const counts = async () =>
+      (await made.call<{ topics: Record<string, number> }>('GET', '/api/revision')).body.topics;
+    const before = await counts();
+    const { body } = await send(run, eventsFor(testId, now - 9000, [{ type: 'drop', step: 2 }]));
+    expect(body).toEqual({
+      id: run.id,
+      took: 1,
+      kept: 103,
+      finishedAt: null,
+      benchCount: before.bench! + 1,
+    });
+    expect(await counts()).toEqual({ ...before, bench: before.bench! + 1 });
+    // Sent again it changes nothing; a reading that comes of it does.
+    const done = eventsFor(testId, now - 8000, [
+      { type: 'turned', step: 2 },
+      { type: 'confirmed', readingId: newId(), zone: 'Etc/UTC' },
+    ]);
+    await send(run, done);
+    const after = await counts();
+    expect(after).toEqual({ ...before, bench: before.bench! + 2, readings: before.readings! + 1 });
+    await send(run, done);
+    expect(await counts()).toEqual(after);
+  });
 
   it('keeps the reading in the same stroke as the word that it is kept', async () => {
     const run = await start();
@@ -69,15 +102,16 @@ describe('a run', () => {
     const events = eventsFor(run.tests[0]!.id, now - 100_000, counting(4));
     await send(run, events);
     const { body } = await send(run, events);
-    expect(tubesAt(body, body.events, now)[0]!.drops[2]).toBe(4);
+    expect(body.kept).toBe(events.length);
+    expect((await tubeOf(run)).drops[2]).toBe(4);
   });
 
   it('takes the drops of two pages together', async () => {
     const run = await start();
     const testId = run.tests[0]!.id;
     await send(run, eventsFor(testId, now - 90_000, counting(2)));
-    const { body } = await send(run, eventsFor(testId, now - 80_000, [{ type: 'drop', step: 2 }]));
-    expect(tubesAt(body, body.events, now)[0]!.drops[2]).toBe(3);
+    await send(run, eventsFor(testId, now - 80_000, [{ type: 'drop', step: 2 }]));
+    expect((await tubeOf(run)).drops[2]).toBe(3);
   });
 
   it('does not lose a reading to a clock that runs ahead', async () => {

@@ -23,14 +23,15 @@ const fresh = (): Run => ({
 
 /** A server that can be switched off, and that refuses some kinds of events. */
 function standIn() {
-  const state = { up: true, run: fresh(), refuses: '' as string, batches: 0 };
+  const state = { up: true, run: fresh(), refuses: '' as string, batches: 0, asked: [] as string[] };
   globalThis.fetch = jest.fn(async (path: string, init: { body?: string }) => {
     if (!state.up) throw new TypeError('network');
     if (path === '/api/runs/open') return Response.json(state.run.finishedAt === null ? [state.run] : []);
     if (path === '/api/revision') return Response.json({ boot: 'b', count: 1, now: Date.now(), demo: false });
     if (path === '/api/methods') return Response.json([]);
-    const { events } = JSON.parse(init.body!) as { events: RunEvent[] };
-    state.batches += 1;
+    state.asked.push(path);
+    const { events = [] } = JSON.parse(init.body ?? '{}') as { events?: RunEvent[] };
+    if (init.body) state.batches += 1;
     if (events.some((e) => e.type === state.refuses))
       return Response.json(
         { detail: 'Not this one.', errors: [] },
@@ -38,7 +39,14 @@ function standIn() {
       );
     const known = new Set(state.run.events.map((e) => e.id));
     state.run = { ...state.run, events: [...state.run.events, ...events.filter((e) => !known.has(e.id))] };
-    return Response.json(state.run);
+    if (!init.body) return Response.json(state.run);
+    return Response.json({
+      id: runId,
+      took: events.length,
+      kept: state.run.events.length,
+      finishedAt: state.run.finishedAt,
+      benchCount: 1,
+    });
   }) as unknown as typeof fetch;
   return state;
 }

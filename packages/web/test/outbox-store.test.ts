@@ -1,4 +1,6 @@
-import { type Run, RunDraftSchema, type RunEvent } from '@hedge-lamp/core/bench';
+import { type ReadingDraft, readingRoutes } from '@hedge-lamp/core/readings';
+import { planRoutes } from '@hedge-lamp/core/remedies';
+import { type RunReceipt, RunDraftSchema, type RunEvent } from '@hedge-lamp/core/bench';
 import { createPinia, setActivePinia } from 'pinia';
 import { asideOf, outboxOf } from '../src/offline/outbox';
 import { useOutbox } from '../src/offline/outbox-store';
@@ -36,7 +38,14 @@ function standIn(answer: (path: string, events: RunEvent[]) => Response | 'dropp
   }) as unknown as typeof fetch;
   return { asked, kept };
 }
-const run = (events: RunEvent[]): Run => ({ ...draft, events, finishedAt: null });
+/** What the server says of events that it kept, of so many in all. */
+const receipt = (took: number, kept: number, id = runId): RunReceipt => ({
+  id,
+  took,
+  kept,
+  finishedAt: null,
+  benchCount: 1,
+});
 const problem = (status: number, detail: string) =>
   Response.json(
     { type: 'about:blank', title: '', status, detail, errors: [] },
@@ -64,12 +73,12 @@ describe('the one sender', () => {
     ['a failing server', () => problem(500, 'Hedge Lamp failed at this.')],
     ['a login page that answers 200', () => new Response('<html>', { status: 200 })],
     ['somebody else’s JSON', () => Response.json({ ok: true })],
-    ['half an answer', () => Response.json(run([drop(1)]))],
+    ['half an answer', () => Response.json(receipt(1, 9))],
     ['a dropped connection', () => 'dropped' as const],
   ])('%s costs no drop', async (_name, answer) => {
     let well = false;
     const server = standIn((_path, events) =>
-      well ? Response.json(run([...server.kept, ...events])) : answer(),
+      well ? Response.json(receipt(events.length, server.kept.length + events.length)) : answer(),
     );
     const outbox = useOutbox();
     outbox.put(runId, three);
@@ -104,7 +113,7 @@ describe('the one sender', () => {
     const server = standIn((_path, events) =>
       events.some((e) => e.id === 'drop-7')
         ? problem(422, 'Not this one.')
-        : Response.json(run([...server.kept, ...events])),
+        : Response.json(receipt(events.length, server.kept.length + events.length)),
     );
     const outbox = useOutbox();
     const others = Array.from({ length: 12 }, (_, n) => drop(n)).map((e) =>
@@ -121,7 +130,7 @@ describe('the one sender', () => {
     const server = standIn((path, events) =>
       path.includes(runId)
         ? problem(404, 'This run is not here.')
-        : Response.json({ ...run(events), id: 'run-b' }),
+        : Response.json(receipt(events.length, events.length, 'run-b')),
     );
     const outbox = useOutbox();
     outbox.put(runId, [asThing(drop(1))]);
@@ -135,16 +144,14 @@ describe('the one sender', () => {
   });
 
   describe('a reading that somebody types', () => {
-    const request = {
-      method: 'POST' as const,
-      path: '/api/readings',
-      body: { id: '00000000-0000-4000-8000-0000000000a1' },
-      waterId: draft.waterId,
-      says: 'Nitrite 0.25 mg/L',
-    };
+    const id = '00000000-0000-4000-8000-0000000000a1';
+    const about = { waterId: draft.waterId, says: 'Nitrite 0.25 mg/L' };
+    // The server is a stand-in: what a reading holds does not matter to it.
+    const other = '00000000-0000-4000-8000-000000000009';
+    const reading = { body: { id } as ReadingDraft };
     it('is sent, and its answer is given', async () => {
       standIn(() => Response.json({ id: '00000000-0000-4000-8000-0000000000a1', version: 1 }));
-      const outcome = await useOutbox().ask('00000000-0000-4000-8000-0000000000a1', request);
+      const outcome = await useOutbox().ask(id, about, readingRoutes.keep, reading);
       expect(outcome).toEqual({
         sent: true,
         answer: { id: '00000000-0000-4000-8000-0000000000a1', version: 1 },
@@ -160,14 +167,9 @@ describe('the one sender', () => {
         return Response.json({ id: '00000000-0000-4000-8000-0000000000a1' });
       });
       const outbox = useOutbox();
-      expect(await outbox.ask('00000000-0000-4000-8000-0000000000a1', request)).toEqual({ sent: false });
-      const change = {
-        ...request,
-        method: 'PUT' as const,
-        path: '/api/readings/00000000-0000-4000-8000-0000000000a1',
-        body: {},
-      };
-      expect(await outbox.ask('00000000-0000-4000-8000-0000000000a1', change)).toEqual({ sent: false });
+      expect(await outbox.ask(id, about, readingRoutes.keep, reading)).toEqual({ sent: false });
+      const change = { params: { id }, body: { version: 1, change: {} as ReadingDraft } };
+      expect(await outbox.ask(id, about, readingRoutes.change, change)).toEqual({ sent: false });
       expect(waiting()).toHaveLength(2);
       away = false;
       outbox.sendNow();
@@ -176,23 +178,31 @@ describe('the one sender', () => {
       expect(waiting()).toEqual([]);
     });
     it.each([
-      ['a change', 'PUT', '/api/readings/00000000-0000-4000-8000-000000000009', { version: 1 }],
-      ['a deletion', 'DELETE', '/api/readings/00000000-0000-4000-8000-000000000009', undefined],
-      ['a tick', 'POST', '/api/waters/00000000-0000-4000-8000-000000000003/plan/ticks', { id: 'tick' }],
-    ] as const)(
-      '%s that somebody else’s JSON answered is not called sent',
-      async (_name, method, path, body) => {
-        standIn(() => Response.json({ ok: true }));
-        const sent = await useOutbox().ask('lane', { ...request, method, path, body });
-        expect(sent).toEqual({ sent: false });
-        expect(waiting()).toHaveLength(1);
-      },
-    );
+      [
+        'a change',
+        () =>
+          useOutbox().ask('lane', about, readingRoutes.change, {
+            params: { id: other },
+            body: { version: 1, change: {} as ReadingDraft },
+          }),
+      ],
+      ['a deletion', () => useOutbox().ask('lane', about, readingRoutes.remove, { params: { id: other } })],
+      [
+        'a tick',
+        () =>
+          useOutbox().ask('lane', about, planRoutes.tick, {
+            params: { id: draft.waterId },
+            body: { id, lineId: 'l', key: 'k', at: 1, zone: 'Etc/UTC' },
+          }),
+      ],
+    ])('%s that somebody else’s JSON answered is not called sent', async (_name, send) => {
+      standIn(() => Response.json({ ok: true }));
+      expect(await send()).toEqual({ sent: false });
+      expect(waiting()).toHaveLength(1);
+    });
     it('stays in its form when the server refuses it', async () => {
       standIn(() => problem(422, 'This time lies in the future.'));
-      await expect(useOutbox().ask('00000000-0000-4000-8000-0000000000a1', request)).rejects.toThrow(
-        'future',
-      );
+      await expect(useOutbox().ask(id, about, readingRoutes.keep, reading)).rejects.toThrow('future');
       expect(waiting()).toEqual([]);
       expect(asideOf(localStorage)).toEqual([]);
     });

@@ -58,21 +58,28 @@ describe('what a page loads', () => {
     expect([data.value, error.value]).toEqual(['shown', 'The server does not answer.']);
   });
 
-  it('loads again when something was written anywhere, but not for the first word of the server', async () => {
+  it('loads again when what it shows was written anywhere, but not for the first word of the server', async () => {
     const { answers, load } = waiting();
     const link = useServerLink();
     inScope(() =>
       useLoaded(
         () => 'one',
         () => load('one'),
+        ['readings', 'deeds'],
       ),
     );
-    link.mark = 'boot 1';
-    await settled();
-    expect(answers).toHaveLength(1);
-    link.mark = 'boot 2';
-    await settled();
-    expect(answers).toHaveLength(2);
+    const told = async (boot: string, counts: typeof link.counts) => {
+      [link.boot, link.counts] = [boot, counts];
+      await settled();
+      return answers.length;
+    };
+    expect(await told('b', { readings: 1, bench: 1 })).toBe(1);
+    // Ten drops on the bench are nothing to it.
+    for (let drops = 2; drops <= 11; drops++) expect(await told('b', { readings: 1, bench: drops })).toBe(1);
+    expect(await told('b', { readings: 2, bench: 11 })).toBe(2);
+    expect(await told('b', { readings: 2, deeds: 1, bench: 11 })).toBe(3);
+    // A server that was started again counts anew.
+    expect(await told('another', { readings: 2, deeds: 1, bench: 11 })).toBe(4);
   });
 
   it('loads again as time goes by, though nothing was written: what was true grows old', async () => {
@@ -84,7 +91,7 @@ describe('what a page loads', () => {
         () => load('one'),
       ),
     );
-    [link.mark, link.quarter] = ['boot 1', 1_980_000];
+    [link.boot, link.quarter] = ['b', 1_980_000];
     await settled();
     expect(answers).toHaveLength(1);
     link.quarter += 1;

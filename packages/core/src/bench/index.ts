@@ -12,3 +12,4 @@ export * from './suggestion';
 export * from './test';
 export * from './test-sets';
 export * from './tube';
+export * from './routes';

@@ -44,3 +44,4 @@ export * from './tristimulus';
 export * from './vial-color';
 export * from './viewing';
 export * from './wavelengths';
+export * from './routes';

@@ -28,3 +28,4 @@ export * from './tempered-ensemble';
 export * from './to-do';
 export * from './too-uncertain';
 export * from './unknowns';
+export * from './routes';

@@ -5,3 +5,4 @@ export * from './backup-words';
 export * from './backups-told';
 export * from './help-sheet';
 export * from './sheet-markdown';
+export * from './routes';

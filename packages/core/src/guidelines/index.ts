@@ -22,3 +22,4 @@ export * from './signs';
 export * from './stock-conflicts';
 export * from './today';
 export * from './vital-row';
+export * from './routes';

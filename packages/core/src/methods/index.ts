@@ -8,3 +8,4 @@ export * from './method-file';
 export * from './sample-of-method';
 export * from './shipped';
 export * from './titration-interval';
+export * from './routes';

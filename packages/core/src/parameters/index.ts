@@ -6,3 +6,4 @@ export * from './parameter-id';
 export * from './registry';
 export * from './way-to-read';
 export * from './written-as';
+export * from './routes';

@@ -10,3 +10,4 @@ export * from './ph-overlap';
 export * from './ph-pair';
 export * from './trend';
 export * from './kit-doubts';
+export * from './routes';

@@ -6,3 +6,4 @@ export * from './sign-id';
 export * from './stock-count';
 export * from './plan';
 export * from './who-lives-there';
+export * from './routes';

@@ -2,3 +2,4 @@ export * from './stock-entry';
 export * from './tank-volume';
 export * from './water';
 export * from './unit-choice';
+export * from './routes';

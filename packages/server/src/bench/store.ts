@@ -1,3 +1,4 @@
+import type { Topic } from '@hedge-lamp/core/wire';
 import { hour } from '@hedge-lamp/core/wire';
 import {
   type Run,
@@ -143,6 +144,16 @@ function checkSame(database: Queries, runId: string, event: RunEvent, k: number)
   );
 }
 
+/** What became of events that came, and what they changed. */
+interface Kept {
+  readonly id: string;
+  readonly took: number;
+  /** How many events of the run are kept now. */
+  readonly kept: number;
+  readonly finishedAt: number | null;
+  readonly changed: readonly Topic[];
+}
+
 /**
  * Adds events to a run and keeps the readings that they confirm, in one transaction: either the events and
  * the readings are on disk, or neither. Events already there are left alone.
@@ -155,10 +166,11 @@ export function addEvents(
   events: readonly RunEvent[],
   now: number,
   dated: Told & { readonly date: number } = { date: now, horizon: now, clockAhead: null },
-): Run {
+): Kept {
   // A clock that was set while the run is live dates its readings, and moves none of its timers.
   const asDated = (instant: number) => Math.min(instant, now) + (dated.date - now);
   return writing(database, (tx) => {
+    const changed = new Set<Topic>();
     const run = runOf(tx, runId);
     const book = methodBook(tx);
     const known = knownTests(run, events, book);
@@ -172,12 +184,14 @@ export function addEvents(
         .onConflictDoNothing()
         .run().changes;
       if (made === 0) checkSame(tx, runId, event, k);
+      else changed.add('bench');
     });
     const all = eventsOf(tx, runId);
     const tubes = tubesAt(run, all, now, book);
     for (const { testId, test, reagentAt, method } of tubes)
       if (reagentAt !== null && test.kitId !== null)
-        noteUse(tx, { id: testId, kitId: test.kitId, methodId: method.id, at: asDated(reagentAt) });
+        if (noteUse(tx, { id: testId, kitId: test.kitId, methodId: method.id, at: asDated(reagentAt) }))
+          changed.add('kits');
     for (const event of events) {
       const tube = tubes.find((t) => t.testId === event.testId)!;
       if (event.type !== 'confirmed' || tube.readingIds[event.pad ?? 0] !== event.readingId) continue;
@@ -185,9 +199,10 @@ export function addEvents(
       if (!draft || run.events.some((e) => e.id === event.id)) continue;
       // A clock that runs ahead must not cost a reading that was just made here.
       keepReading(tx, { ...draft, takenAt: asDated(draft.takenAt) }, dated.date, dated);
+      changed.add('readings');
     }
     const finishedAt = isFinished(tubes) ? (run.finishedAt ?? now) : null;
     tx.update(runsTable).set({ finishedAt }).where(eq(runsTable.id, runId)).run();
-    return { ...run, events: all, finishedAt };
+    return { id: runId, took: events.length, kept: all.length, finishedAt, changed: [...changed] };
   });
 }

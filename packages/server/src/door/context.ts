@@ -1,7 +1,6 @@
-import type { FastifyInstance, FastifyRequest } from 'fastify';
-import type { ZodTypeProvider } from 'fastify-type-provider-zod';
-import { z } from 'zod';
+import type { FastifyRequest } from 'fastify';
 import type { InTurn } from './one-writer';
+import type { Revision } from './revision';
 import type { Database } from '../database/open-database';
 
 /** What routes work with. */
@@ -15,9 +14,9 @@ export interface Context {
   readonly isClockCredible: () => boolean;
   /** For what writes outside of a route's own turn. */
   readonly inTurn: InTurn;
+  /** Counts what was written. */
+  readonly revision: Revision;
 }
-
-export const typed = (app: FastifyInstance) => app.withTypeProvider<ZodTypeProvider>();
 
 /** Clocks of two machines differ a little; beyond this one of them is wrong, ms. Hedge Lamp's own. */
 const clockSlack = 120_000;
@@ -40,10 +39,3 @@ export function toldBy(request: FastifyRequest, { now, isClockCredible }: Contex
     clockAhead: Math.abs(ahead) > clockSlack ? ahead : null,
   };
 }
-
-/** How a thing is deleted: to be brought back, or for good, then or at once. */
-export const ForGoodSchema = z.object({
-  forGood: z
-    .enum(['at-once', 'in-30-days'], { error: 'Say at-once or in-30-days, or leave it out.' })
-    .optional(),
-});

@@ -2,19 +2,15 @@ import { randomUUID } from 'node:crypto';
 import { existsSync, mkdirSync, rmSync } from 'node:fs';
 import { open } from 'node:fs/promises';
 import { basename, join } from 'node:path';
-import { bytesWords } from '@hedge-lamp/core/exchange';
-import { IdSchema } from '@hedge-lamp/core/wire';
+import { backupRoutes, bytesWords } from '@hedge-lamp/core/exchange';
 import type { FastifyInstance } from 'fastify';
-import { z } from 'zod';
-import { typed } from '../door/context';
-import { ProblemError, ProblemSchema, problem } from '../wire/problem';
+import { serve } from '../door/serve';
+import { ProblemError, problem } from '../wire/problem';
 import { checkRoom } from './backup-target';
 import { uploadPrefix } from './swap';
 
 /** As many bytes of a file come at once from a page. */
 const partBytes = 8 * 1024 * 1024;
-const tags = ['backups'];
-const answers = { 409: ProblemSchema, 415: ProblemSchema, 422: ProblemSchema, 507: ProblemSchema };
 /** None of these writes to the data: they need not wait for those that do. */
 const config = { takesItsTurn: true } as const;
 
@@ -42,7 +38,7 @@ function plainName(name: string): string {
 }
 
 /** Brings a file in parts: each request is short, shows how far it is, and can be sent again. */
-export function uploadRoutes(app: FastifyInstance, folder: string): Uploads {
+export function serveUploads(app: FastifyInstance, folder: string): Uploads {
   const uploads = new Map<string, Upload>();
   const uploadFolder = (id: string) => join(folder, `${uploadPrefix}${id}`);
   function drop(id: string): void {
@@ -65,23 +61,10 @@ export function uploadRoutes(app: FastifyInstance, folder: string): Uploads {
       { parseAs: 'buffer', bodyLimit: partBytes },
       (_request, body, parsed) => parsed(null, body),
     );
-    const api = typed(scope);
-    api.post(
-      '/api/backups/uploads',
-      {
-        config,
-        schema: {
-          tags,
-          summary: 'Begins to bring a backup from elsewhere, in parts; one that was begun before is given up',
-          body: z.object({
-            name: z.string().min(1).max(300),
-            bytes: z.int().min(1, { error: 'This file is empty. Choose another one.' }),
-          }),
-          response: { 200: z.object({ id: IdSchema, partBytes: z.int() }), ...answers },
-        },
-      },
-      (request) => {
-        const { name, bytes } = request.body;
+    serve(
+      scope,
+      backupRoutes.beginUpload,
+      ({ body: { name, bytes } }) => {
         checkRoom(folder, bytes, 'the file');
         dropAll();
         const id = randomUUID();
@@ -89,24 +72,13 @@ export function uploadRoutes(app: FastifyInstance, folder: string): Uploads {
         uploads.set(id, { path: join(uploadFolder(id), plainName(name)), bytes, received: 0 });
         return { id, partBytes };
       },
+      { config },
     );
-    api.put(
-      '/api/backups/uploads/:id',
-      {
-        config,
-        bodyLimit: partBytes,
-        schema: {
-          tags,
-          summary: 'The next part of the file; one that came already may come again',
-          params: z.object({ id: IdSchema }),
-          querystring: z.object({ at: z.coerce.number().int().nonnegative() }),
-          response: { 200: z.object({ received: z.int() }), 404: ProblemSchema, ...answers },
-        },
-      },
-      async (request) => {
-        const upload = uploadOf(request.params.id);
-        const { at } = request.query;
-        const part: unknown = request.body;
+    serve(
+      scope,
+      backupRoutes.upload,
+      async ({ params, query: { at }, body: part }) => {
+        const upload = uploadOf(params.id);
         if (!Buffer.isBuffer(part) || part.length === 0)
           throw new ProblemError(problem(415, 'Send a part of the file, as application/octet-stream.'));
         if (at > upload.received || at + part.length > upload.bytes)
@@ -120,6 +92,7 @@ export function uploadRoutes(app: FastifyInstance, folder: string): Uploads {
         upload.received = Math.max(upload.received, at + part.length);
         return { received: upload.received };
       },
+      { config, bodyLimit: partBytes },
     );
     done();
   });

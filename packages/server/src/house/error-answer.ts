@@ -4,7 +4,8 @@ import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod';
 import { ZodError } from 'zod';
 import { isDamage, isFull, isUnwritable } from '../database/folder-fault';
 import { BackupFault } from '../exchange/backup-fault';
-import { type Problem, ProblemError, problem } from '../wire/problem';
+import type { Problem } from '@hedge-lamp/core/wire';
+import { ProblemError, problem } from '../wire/problem';
 
 const pathOf = (pointer: string) => pointer.replace(/^\//, '').replaceAll('/', '.').replaceAll('~1', '/');
 

@@ -110,7 +110,7 @@ export function markKitDeleted(database: Queries, id: string, deletedAt: number 
   });
 }
 
-/** Notes that reagent of a kit was used; the same use noted twice counts once. */
-export function noteUse(database: Queries, use: typeof kitUsesTable.$inferInsert): void {
-  database.insert(kitUsesTable).values(use).onConflictDoNothing().run();
+/** Notes that reagent of a kit was used; the same use noted twice counts once. @returns true where it is new */
+export function noteUse(database: Queries, use: typeof kitUsesTable.$inferInsert): boolean {
+  return database.insert(kitUsesTable).values(use).onConflictDoNothing().run().changes > 0;
 }

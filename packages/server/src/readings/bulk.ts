@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { IdSchema, InstantSchema } from '@hedge-lamp/core/wire';
 import { type ReadingDraft, ReadingDraftSchema } from '@hedge-lamp/core/readings';
 import SqliteDriver, { type Database as Sqlite } from 'better-sqlite3';
@@ -12,6 +13,9 @@ import { methodBook } from '../methods/store';
 import { within } from '../wire/problem';
 import { checkPlace, computed, differs, isSame, notesUse, rowWith } from './records';
 import { readingsTable } from './table';
+
+/** The envelope alone: what is in it is checked slice by slice. */
+export const SeveralSchema = z.object({ readings: z.array(z.unknown()).min(1).max(10_000) });
 
 type Row = typeof readingsTable.$inferSelect;
 

@@ -1,20 +1,20 @@
 <script setup lang="ts">
+import { ask } from '../wire/ask';
 import { day } from '@hedge-lamp/core/wire';
 import { type Tube, enteredOf, parameterAt } from '@hedge-lamp/core/bench';
 import { bleaches, screenColor, vialBands, vialColor } from '@hedge-lamp/core/color';
 import {
   type Before,
-  type Reading,
   bleachDilution,
   cardFor,
   falseZero,
   interpret,
   mayBleach,
+  readingRoutes,
 } from '@hedge-lamp/core/readings';
 import { parameterInfo } from '@hedge-lamp/core/parameters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed, onMounted, ref } from 'vue';
-import { call } from '../wire/call';
 import { useMethods } from '../methods/methods-store';
 import { useWaters } from '../waters/waters-store';
 
@@ -32,10 +32,10 @@ onMounted(async () => {
   if (!water.value || !mayBleach(parameter.value)) return;
   try {
     const from = Math.round(props.now - 21 * dayMs);
-    const { readings } = await call<{ readings: Reading[] }>(
-      'GET',
-      `/api/waters/${props.waterId}/readings?from=${from}&limit=300`,
-    );
+    const { readings } = await ask(readingRoutes.list, {
+      params: { id: props.waterId },
+      query: { from, limit: 300 },
+    });
     history.value = readings;
   } catch {
     // Without a network the question is asked all the same, only without the history.

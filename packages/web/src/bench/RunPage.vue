@@ -1,12 +1,11 @@
 <script setup lang="ts">
-import type { Run } from '@hedge-lamp/core/bench';
+import { runRoutes } from '@hedge-lamp/core/bench';
 import { format } from 'date-fns';
 import { computed, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { call } from '../wire/call';
 import LoadState from '../shell/LoadState.vue';
 import PageHeading from '../shell/PageHeading.vue';
-import { useLoaded } from '../shell/use-loaded';
+import { useAnswer } from '../shell/use-loaded';
 import { useChosenWater } from '../waters/chosen-water';
 import { useWaters } from '../waters/waters-store';
 import RunSummary from './RunSummary.vue';
@@ -15,14 +14,7 @@ import RunSummary from './RunSummary.vue';
 const props = defineProps<{ runId: string }>();
 const waters = useWaters();
 const router = useRouter();
-const {
-  data: run,
-  error,
-  again,
-} = useLoaded(
-  () => props.runId,
-  () => call<Run>('GET', `/api/runs/${props.runId}`),
-);
+const { data: run, error, again } = useAnswer(runRoutes.one, () => ({ params: { id: props.runId } }));
 const chosen = useChosenWater();
 watch(
   () => run.value?.waterId ?? '',

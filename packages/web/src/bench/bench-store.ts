@@ -2,15 +2,17 @@ import {
   type Run,
   type RunDraft,
   type RunEvent,
+  type RunReceipt,
   type Test,
   type Tube,
+  runRoutes,
   tubesAt,
 } from '@hedge-lamp/core/bench';
 import { FieldError, counted } from '@hedge-lamp/core/quantity';
 import { defineStore } from 'pinia';
 import { v4 as newId } from 'uuid';
 import { computed, ref, shallowRef, watch } from 'vue';
-import { call } from '../wire/call';
+import { ask } from '../wire/ask';
 import { useServerLink } from '../clock/server-link';
 import { useTimerNow } from '../clock/use-now';
 import { useMethods } from '../methods/methods-store';
@@ -42,6 +44,8 @@ export const useBench = defineStore('bench', () => {
   const now = useTimerNow(500);
   const runs = shallowRef<Run[]>([]);
   const loaded = ref(false);
+  /** The server's count of what changed on the bench, as far as it is shown here. */
+  let seenCount: number | undefined;
   /** Runs that ended on this page, so that it can still say what was kept. */
   const finished = shallowRef<Record<string, Run>>({});
   /** Sentence about an event that the server refused. */
@@ -88,7 +92,8 @@ export const useBench = defineStore('bench', () => {
       unsentRuns(localStorage).map((draft) => ({ ...draft, events: [], finishedAt: null }));
     if (!methods.loaded) await methods.load();
     try {
-      const open = await call<Run[]>('GET', '/api/runs/open');
+      seenCount = link.counts.bench;
+      const open = await ask(runRoutes.open);
       // A run that ended elsewhere goes; one that is being sent stays until its own answer is there.
       const ids = new Set(open.map((r) => r.id));
       runs.value = [...open, ...unsent().filter((r) => !ids.has(r.id))].map(withWaiting);
@@ -103,14 +108,31 @@ export const useBench = defineStore('bench', () => {
   }
   watch(runs, (all) => keepRuns(localStorage, all));
   watch(
-    () => link.mark,
+    () => link.markOf(['bench']),
     () => {
-      // An answer that is on its way would be overtaken.
-      if (!outbox.isSending()) void load();
+      // What this page did itself it knows. An answer that is on its way would be overtaken.
+      if (link.counts.bench !== seenCount && !outbox.isSending()) void load();
     },
   );
+
+  /** What became of events that went: the run itself is asked for only where more is kept of it than is known here. */
+  async function takeIn({ id, kept, finishedAt, benchCount }: RunReceipt): Promise<void> {
+    if (seenCount !== undefined && benchCount <= seenCount + 1) seenCount = benchCount;
+    const run = runs.value.find((r) => r.id === id) ?? finished.value[id];
+    const waits = new Set(eventsOf(localStorage, id).map((e) => e.id));
+    const known = run?.events.filter((e) => !waits.has(e.id)).length;
+    if (run && known === kept) {
+      show({ ...run, finishedAt });
+      return;
+    }
+    try {
+      show(await ask(runRoutes.one, { params: { id } }));
+    } catch {
+      // What is known here stays; the next look at the open runs tells the rest.
+    }
+  }
   outbox.listeners.add({
-    answered: show,
+    answered: (said) => ('kept' in said ? void takeIn(said) : show(said)),
     refused({ entry, why }) {
       if (entry.thing.what !== 'run' && entry.thing.what !== 'event') return;
       refusal.value = `${why} It is put aside on this device, not lost.`;
@@ -128,7 +150,7 @@ export const useBench = defineStore('bench', () => {
   async function start(draft: RunDraft): Promise<Run> {
     const { id } = draft;
     const outcome = await outbox.sendFirst(id, id, { what: 'run', draft }, () =>
-      call<Run>('POST', '/api/runs', draft),
+      ask(runRoutes.start, { body: draft }),
     );
     const run = outcome.sent ? outcome.answer : { ...draft, events: [], finishedAt: null };
     show(run);

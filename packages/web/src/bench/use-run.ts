@@ -1,3 +1,4 @@
+import { ask } from '../wire/ask';
 import { day } from '@hedge-lamp/core/wire';
 import {
   type Run,
@@ -18,11 +19,10 @@ import {
   timerEnd,
 } from '@hedge-lamp/core/bench';
 import { isTimed } from '@hedge-lamp/core/methods';
-import type { DoubtId, Reading } from '@hedge-lamp/core/readings';
+import { type DoubtId, readingRoutes } from '@hedge-lamp/core/readings';
 import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
 import { v4 as newId } from 'uuid';
 import { type Ref, computed, ref, shallowRef, watch } from 'vue';
-import { call } from '../wire/call';
 import { useServerLink } from '../clock/server-link';
 import { thisZone } from '../clock/words';
 import { useKits } from '../methods/kits-store';
@@ -71,12 +71,12 @@ export function useRun(given: Ref<Run>) {
   watch(
     () => run.value.waterId,
     async (waterId) => {
-      const from = link.now() - day;
+      const from = Math.round(link.now() - day);
       try {
-        const { readings } = await call<{ readings: Reading[] }>(
-          'GET',
-          `/api/waters/${waterId}/readings?parameter=ph&from=${from}&limit=20`,
-        );
+        const { readings } = await ask(readingRoutes.list, {
+          params: { id: waterId },
+          query: { parameter: 'ph', from, limit: 20 },
+        });
         ranBefore.value = readings.flatMap((r) => (r.runId === run.value.id ? [] : (r.methodId ?? [])));
       } catch {
         // Without a server nothing is known of yesterday; the run itself still knows what it ran.

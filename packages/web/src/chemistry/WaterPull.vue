@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import type { Today } from '@hedge-lamp/core/guidelines';
+import { ask } from '../wire/ask';
+import { todayRoutes } from '@hedge-lamp/core/guidelines';
 import { convert, formatReading, fromWire } from '@hedge-lamp/core/quantity';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
 import { computed, ref, useId } from 'vue';
 import { sentenceOf } from '../wire/api-error';
-import { call } from '../wire/call';
 import { useNotices } from '../shell/notice-store';
 import type { Water } from '@hedge-lamp/core/waters';
 import { useChosenWater } from '../waters/chosen-water';
@@ -38,7 +38,7 @@ async function pull(): Promise<void> {
   if (!water) return;
   busy.value = true;
   try {
-    const today = await call<Today>('GET', `/api/waters/${water.id}/today`);
+    const today = await ask(todayRoutes.today, { params: { id: water.id } });
     const taken: Record<string, Partial<Typed>> = {};
     // Of a water with places all figures are taken from one: the worst, else the one read last.
     const newest = [...today.gauges].sort((a, b) => (b.takenAt ?? 0) - (a.takenAt ?? 0))[0];

@@ -1,22 +1,13 @@
-import type { BackupStanding } from '@hedge-lamp/core/exchange';
+import { type BackupStanding, type Revision, serverRoutes } from '@hedge-lamp/core/exchange';
+import { type Topic, type TopicCounts, topics } from '@hedge-lamp/core/wire';
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
-import { computed, ref } from 'vue';
-import { call } from '../wire/call';
+import { computed, ref, shallowRef } from 'vue';
+import { ask } from '../wire/ask';
 import { SteadyTime } from './steady-offset';
 
-interface RevisionAnswer {
-  boot: string;
-  count: number;
-  /** By this the timers of a run go. */
-  now: number;
-  /** By this things are dated; an older server has one clock for both. */
-  date?: number;
-  clockCredible?: boolean;
-  demo: boolean;
-  /** How it stands with the backups; an older server does not say. */
-  backups?: BackupStanding;
-}
+/** An older server says less: one clock for both, one count for all. */
+type Told = Partial<Revision> & Pick<Revision, 'boot' | 'count' | 'now' | 'demo'>;
 
 const everyMs = 5000;
 /** Clocks of two machines differ a little; beyond this one of them is wrong. Hedge Lamp's own. */
@@ -25,11 +16,15 @@ const apartMs = 120_000;
 const quarterMs = 15 * 60_000;
 
 /**
- * The link to the server: whether it answers, how its clock differs from ours, and a mark that changes when
- * anything was written anywhere. Pages watch the mark and load again, so that two of them show the same.
+ * The link to the server: whether it answers, how its clock differs from ours, and marks that change
+ * when anything of a topic was written anywhere. Pages watch them and load again, so that two of them show the same.
  */
 export const useServerLink = defineStore('server-link', () => {
-  const mark = ref('');
+  const boot = ref('');
+  const counts = shallowRef<Partial<TopicCounts>>({});
+  /** Changes when anything of these topics was written; empty before the server answered. */
+  const markOf = (shown: readonly Topic[]): string =>
+    boot.value === '' ? '' : `${boot.value} ${shown.map((t) => counts.value[t] ?? 0).join(' ')}`;
   /** Quarters of an hour by the server's clock: changes as time goes by. */
   const quarter = ref(0);
   const reachable = ref(true);
@@ -48,11 +43,11 @@ export const useServerLink = defineStore('server-link', () => {
   let asking = false;
   let timer: ReturnType<typeof setInterval> | undefined;
 
-  async function ask(): Promise<void> {
+  async function look(): Promise<void> {
     const sent = performance.now();
     asking = true;
     try {
-      const answer = await call<RevisionAnswer>('GET', '/api/revision');
+      const answer: Told = await ask(serverRoutes.revision);
       time.answered(answer.now, (sent + performance.now()) / 2);
       ahead.value = time.ahead;
       const date = answer.date ?? answer.now;
@@ -61,7 +56,8 @@ export const useServerLink = defineStore('server-link', () => {
       backups.value = answer.backups ?? 'unknown';
       const differs = date - Date.now();
       apart.value = Math.abs(differs) > apartMs ? differs : 0;
-      mark.value = `${answer.boot} ${answer.count}`;
+      boot.value = answer.boot;
+      counts.value = answer.topics ?? Object.fromEntries(topics.map((t) => [t, answer.count]));
       quarter.value = Math.floor(answer.now / quarterMs);
       demo.value = answer.demo;
       reachable.value = true;
@@ -77,7 +73,7 @@ export const useServerLink = defineStore('server-link', () => {
   /** The present instant by the server's clock, ms since epoch. Asks it at once when this device's clock jumped. */
   function now(): number {
     const instant = time.now();
-    if (time.unsure && !asking) void ask();
+    if (time.unsure && !asking) void look();
     return instant;
   }
 
@@ -86,18 +82,20 @@ export const useServerLink = defineStore('server-link', () => {
 
   function watch(): void {
     if (timer) return;
-    void ask();
+    void look();
     timer = setInterval(() => {
-      if (document.visibilityState === 'visible') void ask();
+      if (document.visibilityState === 'visible') void look();
     }, everyMs);
     document.addEventListener('visibilitychange', () => {
-      if (document.visibilityState === 'visible') void ask();
+      if (document.visibilityState === 'visible') void look();
     });
-    window.addEventListener('online', () => void ask());
+    window.addEventListener('online', () => void look());
   }
 
   return {
-    mark,
+    boot,
+    markOf,
+    counts,
     quarter,
     reachable: computed(() => reachable.value),
     answers,
@@ -107,7 +105,7 @@ export const useServerLink = defineStore('server-link', () => {
     apart,
     clockCredible,
     backups,
-    ask,
+    ask: look,
     watch,
   };
 });

@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { photoRoutes } from '@hedge-lamp/core/color';
+import { ask } from '../wire/ask';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { ref } from 'vue';
 import { sentenceOf } from '../wire/api-error';
-import { call } from '../wire/call';
 import { useNotices } from '../shell/notice-store';
 
 /** The photograph that a reading was kept with; it can be taken away and brought back. */
@@ -13,13 +14,13 @@ const gone = ref(false);
 const times = ref(0);
 
 async function bringBack(): Promise<void> {
-  await call('POST', `/api/photos/${props.photoId}/restore`);
+  await ask(photoRoutes.restore, { params: { id: props.photoId } });
   times.value += 1;
   gone.value = false;
 }
 async function takeAway(): Promise<void> {
   try {
-    await call('DELETE', `/api/photos/${props.photoId}`);
+    await ask(photoRoutes.takeAway, { params: { id: props.photoId } });
     gone.value = true;
     notices.say('The photograph is taken away. The reading stays.', { undo: bringBack });
   } catch (error) {

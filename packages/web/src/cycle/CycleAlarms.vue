@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import type { Finding, Today } from '@hedge-lamp/core/guidelines';
+import { ask } from '../wire/ask';
+import { type Finding, todayRoutes } from '@hedge-lamp/core/guidelines';
 import { type Water } from '@hedge-lamp/core/waters';
 import { isAnimal } from '@hedge-lamp/core/limits';
 import { computed } from 'vue';
-import { call } from '../wire/call';
 import StatusLamp from '../shell/StatusLamp.vue';
 import { useLoaded } from '../shell/use-loaded';
 
@@ -12,7 +12,8 @@ const props = defineProps<{ water: Water }>();
 const stocked = computed(() => props.water.stockGroups.some(isAnimal));
 const { data: today } = useLoaded(
   () => props.water.id,
-  async () => (stocked.value ? call<Today>('GET', `/api/waters/${props.water.id}/today`) : null),
+  async () => (stocked.value ? ask(todayRoutes.today, { params: { id: props.water.id } }) : null),
+  todayRoutes.today.shows,
 );
 const alarms = computed<Finding[]>(() =>
   (today.value?.findings ?? []).filter((f) => !f.note && (f.status === 'act' || f.status === 'urgent')),

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ask } from '../wire/ask';
 import {
   type CycleStart,
   type CycleStartDraft,
@@ -6,13 +7,13 @@ import {
   mediaLabel,
   wayInfo,
   waysToStart,
+  cycleRoutes,
 } from '@hedge-lamp/core/cycle';
 import { useSessionStorage } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { sentenceOf } from '../wire/api-error';
-import { call } from '../wire/call';
 import { useServerLink } from '../clock/server-link';
 import ChoiceField from '../shell/ChoiceField.vue';
 import ConflictNotice from '../shell/ConflictNotice.vue';
@@ -25,7 +26,6 @@ import { useWaters } from '../waters/waters-store';
 import DosingFields from './DosingFields.vue';
 import { type CycleForm, cycleFormOf, emptyCycleForm, readCycleForm } from './cycle-form';
 import ChoiceRows from '../shell/ChoiceRows.vue';
-import type { CycleAnswer } from './use-cycle';
 
 /** How a filter is grown in, by which school it is dosed, and how it ended. */
 const props = defineProps<{ waterId: string }>();
@@ -59,7 +59,7 @@ async function open(): Promise<void> {
   if (form.value !== null || !water.value) return;
   failure.value = '';
   try {
-    const { starts } = await call<CycleAnswer>('GET', `/api/waters/${props.waterId}/cycle`);
+    const { starts } = await ask(cycleRoutes.one, { params: { id: props.waterId } });
     // Asked twice while the waters load, the later answer must not take the place of what was typed meanwhile.
     if (form.value !== null) return;
     const [newest] = starts;
@@ -100,8 +100,11 @@ const differences = computed(() => {
 
 async function send(draft: CycleStartDraft): Promise<void> {
   const saved = isNew.value
-    ? await call<CycleStart>('POST', '/api/cycle-starts', draft)
-    : await call<CycleStart>('PUT', `/api/cycle-starts/${draft.id}`, { version: seen.value, start: draft });
+    ? await ask(cycleRoutes.start, { body: draft })
+    : await ask(cycleRoutes.change, {
+        params: { id: draft.id },
+        body: { version: seen.value, start: draft },
+      });
   form.value = null;
   seen.value = 0;
   await waters.load();
@@ -125,12 +128,12 @@ async function remove(): Promise<void> {
   const id = form.value?.id;
   if (!id) return;
   await attempt(async () => {
-    await call('DELETE', `/api/cycle-starts/${id}`);
+    await ask(cycleRoutes.remove, { params: { id } });
     form.value = null;
     seen.value = 0;
     notices.say('The cycle is removed. Its readings and doses are kept.', {
       undo: async () => {
-        await call('POST', `/api/cycle-starts/${id}/restore`);
+        await ask(cycleRoutes.restore, { params: { id } });
       },
     });
     await router.push({ name: 'cycle', params: { waterId: props.waterId } });

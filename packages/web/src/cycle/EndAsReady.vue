@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import type { CycleStart } from '@hedge-lamp/core/cycle';
+import { ask } from '../wire/ask';
+import { type CycleStart, cycleRoutes } from '@hedge-lamp/core/cycle';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { sentenceOf } from '../wire/api-error';
-import { call } from '../wire/call';
 import { useNotices } from '../shell/notice-store';
 import { useWaters } from '../waters/waters-store';
 
@@ -14,17 +14,17 @@ const notices = useNotices();
 
 async function end(): Promise<void> {
   const { version, createdAt: _c, updatedAt: _u, deletedAt: _d, ...draft } = props.start;
-  const path = `/api/cycle-starts/${draft.id}`;
+  const params = { id: draft.id };
   const changed = async () => {
     emit('changed');
     await waters.load();
   };
   try {
-    const ended = { ...draft, endedAt: Math.round(props.now), outcome: 'ready' };
-    const saved = await call<CycleStart>('PUT', path, { version, start: ended });
+    const ended = { ...draft, endedAt: Math.round(props.now), outcome: 'ready' as const };
+    const saved = await ask(cycleRoutes.change, { params, body: { version, start: ended } });
     notices.say('The cycle is ended as ready. The water counts as settled now.', {
       undo: async () => {
-        await call('PUT', path, { version: saved.version, start: draft });
+        await ask(cycleRoutes.change, { params, body: { version: saved.version, start: draft } });
         await changed();
       },
     });

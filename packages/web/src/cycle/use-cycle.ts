@@ -1,7 +1,5 @@
 import {
   type AmountWords,
-  type CycleStart,
-  type ForecastRecord,
   type PlanAhead,
   challengeOf,
   changeLimits,
@@ -11,32 +9,18 @@ import {
   planOf,
   stageFromReadings,
   stallOf,
+  cycleRoutes,
 } from '@hedge-lamp/core/cycle';
-import type { ParameterId } from '@hedge-lamp/core/parameters';
-import type { Reading } from '@hedge-lamp/core/readings';
-import type { Deed } from '@hedge-lamp/core/remedies';
 import type { Water } from '@hedge-lamp/core/waters';
 import { computed } from 'vue';
-import { call } from '../wire/call';
 import { useNow } from '../clock/use-now';
 import { intervalWords } from '../readings/reading-words';
-import { useLoaded } from '../shell/use-loaded';
-
-/** The cycle of a water as the server tells it. */
-export interface CycleAnswer {
-  readonly starts: readonly CycleStart[];
-  readonly readings: readonly Reading[];
-  readonly deeds: readonly Deed[];
-  readonly source: Partial<Record<ParameterId, Reading>>;
-  readonly forecasts: readonly ForecastRecord[];
-}
+import { useAnswer } from '../shell/use-loaded';
 
 /** What is known of the newest cycle of a water, from its log alone. */
 export function useCycle(waterId: () => string, water: () => Water | undefined) {
   const now = useNow(60_000);
-  const { data, error, again } = useLoaded(waterId, () =>
-    call<CycleAnswer>('GET', `/api/waters/${waterId()}/cycle`),
-  );
+  const { data, error, again } = useAnswer(cycleRoutes.one, () => ({ params: { id: waterId() } }));
   const start = computed(() => data.value?.starts[0] ?? null);
   const gathered = computed(() => {
     const [w, s, d] = [water(), start.value, data.value];

@@ -1,10 +1,10 @@
-import { type CycleStart, type ForecastRecordDraft, observedIds } from '@hedge-lamp/core/cycle';
+import { ask } from '../wire/ask';
+import { type CycleStart, type ForecastRecordDraft, observedIds, cycleRoutes } from '@hedge-lamp/core/cycle';
 import { v4 as newId } from 'uuid';
 import { type Ref, watch } from 'vue';
-import { call } from '../wire/call';
 import type { Outlook } from './cycle-worker';
 import { instantOf } from './cycle-words';
-import type { CycleAnswer } from './use-cycle';
+import type { Cycle } from '@hedge-lamp/core/cycle';
 
 /**
  * Keeps every forecast by the keeper's own plan, once for each newest reading, so that it can be held against what
@@ -13,7 +13,7 @@ import type { CycleAnswer } from './use-cycle';
  */
 export function useKeptForecast(
   outlook: Readonly<Ref<Outlook | null>>,
-  data: Readonly<Ref<CycleAnswer | null>>,
+  data: Readonly<Ref<Cycle | null>>,
   start: Readonly<Ref<CycleStart | null>>,
   now: Readonly<Ref<number>>,
 ): void {
@@ -35,6 +35,6 @@ export function useKeptForecast(
       late: at(late),
     };
     // Nothing is lost where the server does not answer: the next look makes the same forecast.
-    await call('POST', '/api/forecasts', record).catch(() => null);
+    await ask(cycleRoutes.keepForecast, { body: record }).catch(() => null);
   });
 }

@@ -1,12 +1,12 @@
 <script setup lang="ts">
+import { ask } from '../wire/ask';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { ref } from 'vue';
-import { call } from '../wire/call';
 import TextField from '../shell/TextField.vue';
 import { useNotices } from '../shell/notice-store';
 import { useSave } from '../shell/use-save';
 import { diskWords } from './backup-words';
-import type { Backups } from '@hedge-lamp/core/exchange';
+import { type Backups, backupRoutes } from '@hedge-lamp/core/exchange';
 
 /** Where backups go, and where else they could. */
 const props = defineProps<{ backups: Backups }>();
@@ -26,12 +26,12 @@ function open(): void {
 async function set(place: string | null): Promise<void> {
   const before = props.backups.isUsualPlace ? null : props.backups.place;
   await attempt(async () => {
-    await call('PUT', '/api/backups/place', { place });
+    await ask(backupRoutes.setPlace, { body: { place } });
     isOpen.value = false;
     emit('changed');
     notices.say('The next backup goes there. Those made so far stay where they are.', {
       undo: async () => {
-        await call('PUT', '/api/backups/place', { place: before });
+        await ask(backupRoutes.setPlace, { body: { place: before } });
         emit('changed');
       },
     });

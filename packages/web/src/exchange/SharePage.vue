@@ -1,14 +1,13 @@
 <script setup lang="ts">
-import { type HelpSheet, sheetAsMarkdown } from '@hedge-lamp/core/exchange';
+import { sheetAsMarkdown, sheetRoutes } from '@hedge-lamp/core/exchange';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed, ref } from 'vue';
-import { call } from '../wire/call';
 import { thisZone } from '../clock/words';
 import WaterTabs from '../guidelines/WaterTabs.vue';
 import LoadState from '../shell/LoadState.vue';
 import { useNotices } from '../shell/notice-store';
 import PageHeading from '../shell/PageHeading.vue';
-import { useLoaded } from '../shell/use-loaded';
+import { useAnswer } from '../shell/use-loaded';
 import SheetTable from './SheetTable.vue';
 
 /** One page with all that somebody who helps would ask for: to print, or to copy as Markdown. */
@@ -18,10 +17,7 @@ const {
   data: sheet,
   error,
   again,
-} = useLoaded(
-  () => props.waterId,
-  () => call<HelpSheet>('GET', `/api/waters/${props.waterId}/sheet?zone=${encodeURIComponent(thisZone())}`),
-);
+} = useAnswer(sheetRoutes.help, () => ({ params: { id: props.waterId }, query: { zone: thisZone() } }));
 const text = computed(() => (sheet.value ? sheetAsMarkdown(sheet.value) : ''));
 /** Shown to be copied by hand where the browser does not let us. */
 const byHand = ref(false);

@@ -1,9 +1,9 @@
+import { ask, askWithFile } from '../wire/ask';
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue';
 import { sentenceOf } from '../wire/api-error';
-import { call } from '../wire/call';
 import { useServerLink } from '../clock/server-link';
-import { useLoaded } from '../shell/use-loaded';
-import type { Backups, BackupWork } from '@hedge-lamp/core/exchange';
+import { useAnswer } from '../shell/use-loaded';
+import { type BackupWork, backupRoutes } from '@hedge-lamp/core/exchange';
 
 const lookEveryMs = 400;
 /** A server that begins anew on other data is back within seconds; a large file takes it longer. */
@@ -12,10 +12,7 @@ const patienceMs = 120_000;
 /** The backups, what is being done about them, and the deeds of the page. Failures are told beside what was pressed. */
 export function useBackups() {
   const link = useServerLink();
-  const { data, error, again } = useLoaded(
-    () => '',
-    () => call<Backups>('GET', '/api/backups'),
-  );
+  const { data, error, again } = useAnswer(backupRoutes.list, () => ({}));
   const work = shallowRef<BackupWork | null>(null);
   /** What this page began, or saw being done: what came of the rest is old news. */
   const seen = new Set<string>();
@@ -36,7 +33,7 @@ export function useBackups() {
     while (!isOver && work.value && work.value.endedAt === null) {
       await new Promise((resolve) => setTimeout(resolve, lookEveryMs));
       try {
-        const answer = await call<{ work: BackupWork | null }>('GET', '/api/backups/work');
+        const answer = await ask(backupRoutes.work);
         work.value = answer.work;
       } catch {
         // It is asked again; the page says by itself that the server is away.
@@ -68,15 +65,15 @@ export function useBackups() {
     }
     await again();
   }
-  async function begin(path: string, body?: object): Promise<void> {
-    seen.add((await call<BackupWork>('POST', path, body)).id);
-  }
-  const backUp = () => attempt(() => begin('/api/backups'));
-  const check = (place: string, name: string) => attempt(() => begin('/api/backups/checks', { place, name }));
-  const look = (place: string, name: string) => attempt(() => begin('/api/backups/looks', { place, name }));
-  const letGo = () => attempt(async () => void (await call('DELETE', '/api/backups/looks')));
+  const begin = async (begun: Promise<BackupWork>): Promise<void> => void seen.add((await begun).id);
+  const backUp = () => attempt(() => begin(ask(backupRoutes.backUp)));
+  const check = (place: string, name: string) =>
+    attempt(() => begin(ask(backupRoutes.check, { body: { place, name } })));
+  const look = (place: string, name: string) =>
+    attempt(() => begin(ask(backupRoutes.look, { body: { place, name } })));
+  const letGo = () => attempt(async () => void (await ask(backupRoutes.letGo)));
   const throwAway = (id: string) =>
-    attempt(async () => void (await call('DELETE', `/api/backups/aside/${id}`)));
+    attempt(async () => void (await ask(backupRoutes.dropAside, { params: { id } })));
 
   /** Sends a file in parts, then opens it. */
   const bring = (file: File) =>
@@ -84,21 +81,16 @@ export function useBackups() {
       giveUpSending = false;
       sending.value = { name: file.name, done: 0, total: file.size };
       try {
-        const { id, partBytes } = await call<{ id: string; partBytes: number }>(
-          'POST',
-          '/api/backups/uploads',
-          {
-            name: file.name,
-            bytes: file.size,
-          },
-        );
+        const { id, partBytes } = await ask(backupRoutes.beginUpload, {
+          body: { name: file.name, bytes: file.size },
+        });
         for (let at = 0; at < file.size; at += partBytes) {
           if (giveUpSending) return;
           const part = new Blob([file.slice(at, at + partBytes)], { type: 'application/octet-stream' });
-          await call('PUT', `/api/backups/uploads/${id}?at=${at}`, part);
+          await askWithFile(backupRoutes.upload, { params: { id }, query: { at } }, part);
           sending.value = { name: file.name, done: Math.min(file.size, at + partBytes), total: file.size };
         }
-        await begin('/api/backups/looks', { uploadId: id });
+        await begin(ask(backupRoutes.look, { body: { uploadId: id } }));
       } finally {
         sending.value = null;
       }
@@ -106,17 +98,16 @@ export function useBackups() {
 
   async function stop(): Promise<void> {
     giveUpSending = true;
-    if (work.value?.endedAt === null)
-      await attempt(async () => void (await call('DELETE', '/api/backups/work')));
+    if (work.value?.endedAt === null) await attempt(async () => void (await ask(backupRoutes.stop)));
   }
 
   /** Waits until the server answers as one that was started anew, then shows everything afresh. */
-  async function replace(path: string, id: string): Promise<void> {
+  async function replace(send: () => Promise<unknown>): Promise<void> {
     failure.value = '';
     await link.ask();
-    const before = link.mark.split(' ')[0];
+    const before = link.boot;
     try {
-      await call('POST', path, { id });
+      await send();
     } catch (reason) {
       failure.value = sentenceOf(reason);
       return again();
@@ -126,13 +117,13 @@ export function useBackups() {
     while (!isOver && Date.now() < until) {
       await new Promise((resolve) => setTimeout(resolve, lookEveryMs));
       await link.ask();
-      if (link.reachable && link.mark.split(' ')[0] !== before) return window.location.reload();
+      if (link.reachable && link.boot !== before) return window.location.reload();
     }
     beginsAnew.value = false;
     failure.value = 'The server has not come back yet. Look where it was started; what was here is not lost.';
   }
-  const restore = (id: string) => replace('/api/backups/restores', id);
-  const bringBack = (id: string) => replace('/api/backups/aside/returns', id);
+  const restore = (id: string) => replace(() => ask(backupRoutes.restore, { body: { id } }));
+  const bringBack = (id: string) => replace(() => ask(backupRoutes.bringBack, { body: { id } }));
 
   return {
     data,

@@ -1,10 +1,10 @@
 <script setup lang="ts">
+import { ask } from '../wire/ask';
 import type { Lamp } from '@hedge-lamp/core/guidelines';
-import type { Water } from '@hedge-lamp/core/waters';
+import { type Water, waterRoutes } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed, ref } from 'vue';
 import { sentenceOf } from '../wire/api-error';
-import { call } from '../wire/call';
 import { useNotices } from '../shell/notice-store';
 import { draftOf } from '../waters/water-form';
 import { useWaters } from '../waters/waters-store';
@@ -19,11 +19,14 @@ const failure = ref('');
 const telling = ref(false);
 
 async function put(livesHere: Water['livesHere']): Promise<void> {
-  const path = `/api/waters/${props.waterId}`;
+  const params = { id: props.waterId };
   // The newest version: only this one fact is told here.
-  let water = await call<Water>('GET', path);
+  let water = await ask(waterRoutes.one, { params });
   const change = (to: Water['livesHere']) =>
-    call<Water>('PUT', path, { version: water.version, water: { ...draftOf(water), livesHere: to } });
+    ask(waterRoutes.change, {
+      params,
+      body: { version: water.version, water: { ...draftOf(water), livesHere: to } },
+    });
   // Told anew, it holds from now on.
   if (livesHere !== null && water.livesHere === livesHere) water = await change(null);
   await change(livesHere);

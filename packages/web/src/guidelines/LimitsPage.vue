@@ -1,14 +1,14 @@
 <script setup lang="ts">
+import { ask } from '../wire/ask';
 import { type Guidance } from '@hedge-lamp/core/limits';
 import { shippedGuidelines, speaksOf, guidelinesFor } from '@hedge-lamp/core/guidelines';
-import { type Water, waterKindInfo } from '@hedge-lamp/core/waters';
+import { type Water, waterKindInfo, waterRoutes } from '@hedge-lamp/core/waters';
 import { useSessionStorage } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckbox } from 'bootstrap-vue-next/components/BFormCheckbox';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { sentenceOf } from '../wire/api-error';
-import { call } from '../wire/call';
 import ConflictNotice from '../shell/ConflictNotice.vue';
 import { differencesBetween } from '../shell/differences';
 import type { FieldErrors } from '../shell/field-errors';
@@ -52,7 +52,7 @@ function take(from: Water): void {
 async function fetchWater(): Promise<void> {
   failure.value = '';
   try {
-    const found = await call<Water>('GET', `/api/waters/${props.waterId}`);
+    const found = await ask(waterRoutes.one, { params: { id: props.waterId } });
     if (form.value === null || seen.value === 0) take(found);
     else water.value = found;
   } catch (error) {
@@ -101,19 +101,19 @@ function addOwn(): void {
 }
 async function send(water: Water, guidance: Guidance): Promise<void> {
   const before = water.guidance;
-  const path = `/api/waters/${water.id}`;
-  const saved = await call<Water>('PUT', path, {
-    version: seen.value,
-    water: { ...draftOf(water), guidance },
+  const params = { id: water.id };
+  const saved = await ask(waterRoutes.change, {
+    params,
+    body: { version: seen.value, water: { ...draftOf(water), guidance } },
   });
   form.value = null;
   seen.value = 0;
   await waters.load();
   notices.say(`The limits of ${saved.name} are saved.`, {
     undo: async () => {
-      await call('PUT', path, {
-        version: saved.version,
-        water: { ...draftOf(saved), guidance: before },
+      await ask(waterRoutes.change, {
+        params,
+        body: { version: saved.version, water: { ...draftOf(saved), guidance: before } },
       });
       await waters.load();
     },

@@ -1,25 +1,17 @@
 <script setup lang="ts">
-import { type RuleEntry, type RuleGroup, ruleGroupLabel, ruleGroups } from '@hedge-lamp/core/guidelines';
+import { type RuleGroup, ruleGroupLabel, ruleGroups, todayRoutes } from '@hedge-lamp/core/guidelines';
 import { statusWord } from '@hedge-lamp/core/limits';
 import { computed, nextTick, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { call } from '../wire/call';
 import LoadState from '../shell/LoadState.vue';
 import PageHeading from '../shell/PageHeading.vue';
 import StatusLamp from '../shell/StatusLamp.vue';
-import { useLoaded } from '../shell/use-loaded';
+import { useAnswer } from '../shell/use-loaded';
 import GuidelineList from './GuidelineList.vue';
 
 /** Everything that waters are judged by: each rule with its source and examples, and every set of limits. */
 const route = useRoute();
-const {
-  data: rules,
-  error,
-  again,
-} = useLoaded(
-  () => 'rules',
-  () => call<RuleEntry[]>('GET', '/api/rules'),
-);
+const { data: rules, error, again } = useAnswer(todayRoutes.rules, () => ({}));
 const ofGroup = computed(() =>
   ruleGroups.map((group: RuleGroup) => ({
     group,

@@ -1,23 +1,23 @@
 <script setup lang="ts">
+import { ask as askServer } from '../wire/ask';
 import { useMethods } from '../methods/methods-store';
 import { day } from '@hedge-lamp/core/wire';
 import { askedFirst, planForSigns, signCaution, signs } from '@hedge-lamp/core/guidelines';
 import { parameterInfo } from '@hedge-lamp/core/parameters';
-import { type Deed, type DeedDraft, type SignId, signIds } from '@hedge-lamp/core/remedies';
+import { type DeedDraft, type SignId, signIds, deedRoutes } from '@hedge-lamp/core/remedies';
 import { useSessionStorage } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { v4 as newId } from 'uuid';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { sentenceOf } from '../wire/api-error';
-import { call } from '../wire/call';
 import { useOutbox } from '../offline/outbox-store';
 import { useServerLink } from '../clock/server-link';
 import { agoInWords, thisZone } from '../clock/words';
 import type { ProposedDeed } from '../remedies/deed-form';
 import { useNotices } from '../shell/notice-store';
 import PageHeading from '../shell/PageHeading.vue';
-import { useLoaded } from '../shell/use-loaded';
+import { useAnswer } from '../shell/use-loaded';
 import { useWaters } from '../waters/waters-store';
 import WaterTabs from './WaterTabs.vue';
 
@@ -34,10 +34,7 @@ const water = computed(() => waters.byId(props.waterId));
 const seen = useSessionStorage<SignId[]>(`hedge-lamp.signs.${props.waterId}`, []);
 const plan = computed(() => planForSigns(seen.value));
 const chosen = computed(() => plan.value.signs.flatMap((id) => signs.filter((s) => s.id === id)));
-const { data: deeds, again } = useLoaded(
-  () => props.waterId,
-  () => call<Deed[]>('GET', `/api/waters/${props.waterId}/deeds`),
-);
+const { data: deeds, again } = useAnswer(deedRoutes.list, () => ({ params: { id: props.waterId } }));
 /** What was noted within two days and not called over since. */
 const noted = computed(() => {
   const all = deeds.value ?? [];
@@ -89,13 +86,9 @@ async function send(kind: 'sign' | 'sign-over', amount: DeedDraft['amount']): Pr
     amount,
   };
   try {
-    const outcome = await outbox.ask<Deed>(`deed-${id}`, {
-      method: 'POST',
-      path: '/api/deeds',
-      body: draft,
-      waterId: props.waterId,
-      says: kind === 'sign' ? 'What you see' : 'They look well again',
-    });
+    const says = kind === 'sign' ? 'What you see' : 'They look well again';
+    const about = { waterId: props.waterId, says };
+    const outcome = await outbox.ask(`deed-${id}`, about, deedRoutes.keep, { body: draft });
     if (!outcome.sent) {
       sayItWaits(kind);
       return kind === 'sign';
@@ -103,7 +96,7 @@ async function send(kind: 'sign' | 'sign-over', amount: DeedDraft['amount']): Pr
     await Promise.all([again(), waters.load()]);
     notices.say(kind === 'sign' ? 'What you see is noted.' : 'They look well again: noted.', {
       undo: async () => {
-        await call('DELETE', `/api/deeds/${id}`);
+        await askServer(deedRoutes.remove, { params: { id } });
         await Promise.all([again(), waters.load()]);
       },
     });

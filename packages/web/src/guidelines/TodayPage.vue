@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import type { Gauge, Today } from '@hedge-lamp/core/guidelines';
+import { type Gauge, todayRoutes } from '@hedge-lamp/core/guidelines';
 import { waterKindInfo } from '@hedge-lamp/core/waters';
 import { computed } from 'vue';
-import { call } from '../wire/call';
 import { useNow } from '../clock/use-now';
 import DoneList from '../remedies/DoneList.vue';
 import PlanSheet from '../remedies/PlanSheet.vue';
@@ -10,7 +9,7 @@ import DueList from '../schedule/DueList.vue';
 import LinkButton from '../shell/LinkButton.vue';
 import LoadState from '../shell/LoadState.vue';
 import PageHeading from '../shell/PageHeading.vue';
-import { useLoaded } from '../shell/use-loaded';
+import { useAnswer } from '../shell/use-loaded';
 import { useOpenedWorkings } from '../shell/workings-store';
 import { volumeText } from '../waters/volume-text';
 import { useWaters } from '../waters/waters-store';
@@ -24,14 +23,7 @@ const props = defineProps<{ waterId: string }>();
 const waters = useWaters();
 const opened = useOpenedWorkings();
 const now = useNow(30_000);
-const {
-  data: today,
-  error,
-  again,
-} = useLoaded(
-  () => props.waterId,
-  () => call<Today>('GET', `/api/waters/${props.waterId}/today`),
-);
+const { data: today, error, again } = useAnswer(todayRoutes.today, () => ({ params: { id: props.waterId } }));
 
 const water = computed(() => waters.byId(props.waterId));
 /** A page that stood open, with nobody to ask, must not go on saying Clear. */

@@ -1,11 +1,11 @@
-import { type Kit, type KitDraft } from '@hedge-lamp/core/methods';
+import { ask } from '../wire/ask';
+import { type Kit, type KitDraft, kitRoutes } from '@hedge-lamp/core/methods';
 import { kitDoubts } from '@hedge-lamp/core/readings';
 import { useLocalStorage } from '@vueuse/core';
 import { format } from 'date-fns';
 import { defineStore } from 'pinia';
 import { ref, watch } from 'vue';
 import { sentenceOf } from '../wire/api-error';
-import { call } from '../wire/call';
 import { useServerLink } from '../clock/server-link';
 
 /** The keeper's kits; kept on this device too, for a bench without a network. */
@@ -17,7 +17,7 @@ export const useKits = defineStore('kits', () => {
 
   async function load(): Promise<void> {
     try {
-      kits.value = await call<Kit[]>('GET', '/api/kits');
+      kits.value = await ask(kitRoutes.list);
       error.value = null;
     } catch (reason) {
       error.value = sentenceOf(reason);
@@ -25,7 +25,7 @@ export const useKits = defineStore('kits', () => {
     loaded.value = true;
   }
   watch(
-    () => link.mark,
+    () => link.markOf(kitRoutes.list.shows),
     (_new, old) => {
       if (old !== '') void load();
     },
@@ -40,16 +40,16 @@ export const useKits = defineStore('kits', () => {
   };
 
   async function save(draft: KitDraft, seen: number): Promise<void> {
-    if (seen === 0) await call('POST', '/api/kits', draft);
-    else await call('PUT', `/api/kits/${draft.id}`, { version: seen, kit: draft });
+    if (seen === 0) await ask(kitRoutes.create, { body: draft });
+    else await ask(kitRoutes.change, { params: { id: draft.id }, body: { version: seen, kit: draft } });
     await load();
   }
   async function remove(id: string): Promise<void> {
-    await call('DELETE', `/api/kits/${id}`);
+    await ask(kitRoutes.putAway, { params: { id } });
     await load();
   }
   async function restore(id: string): Promise<void> {
-    await call('POST', `/api/kits/${id}/restore`);
+    await ask(kitRoutes.restore, { params: { id } });
     await load();
   }
 

@@ -1,15 +1,15 @@
-import { type Method, bookOf, shippedMethods } from '@hedge-lamp/core/methods';
+import { ask } from '../wire/ask';
+import { type Method, bookOf, shippedMethods, methodRoutes } from '@hedge-lamp/core/methods';
 import type { ParameterId } from '@hedge-lamp/core/parameters';
 import { measures } from '@hedge-lamp/core/readings';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
-import { call } from '../wire/call';
 import { useCards } from '../color/cards-store';
 import { useKeptDocuments } from '../shell/kept-documents';
 
 /** What ships and what the keeper made, with the cards it is read on. */
 export const useMethods = defineStore('methods', () => {
-  const documents = useKeptDocuments<'method', Method>('method', '/api/methods', 'hedge-lamp.methods');
+  const documents = useKeptDocuments<'method', Method>('method', methodRoutes, 'hedge-lamp.methods');
   const cards = useCards();
 
   const book = computed(() => bookOf(documents.versions.value, cards.versions));
@@ -20,7 +20,7 @@ export const useMethods = defineStore('methods', () => {
   const isOnBench = (parameter: ParameterId): boolean => all.value.some((m) => measures(m, parameter));
 
   async function save(method: Method): Promise<void> {
-    await call('POST', '/api/methods', { method });
+    await ask(methodRoutes.save, { body: { method } });
     await documents.load();
   }
   return { ...documents, all, book, isOnBench, save };

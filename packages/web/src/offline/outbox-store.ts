@@ -1,4 +1,5 @@
-import type { Run } from '@hedge-lamp/core/bench';
+import type { Run, RunReceipt } from '@hedge-lamp/core/bench';
+import { type Answer, type Given, type Route, addressOf } from '@hedge-lamp/core/wire';
 import { useEventListener } from '@vueuse/core';
 import pRetry from 'p-retry';
 import { defineStore } from 'pinia';
@@ -30,6 +31,8 @@ const waits = { first: 1000, longest: 60_000 };
 /** Another tab that failed just now need not be followed at once. Kept where all tabs see it. */
 const failedKey = 'hedge-lamp.sending-failed';
 
+type WritingRoute = Route & { readonly method: WaitingRequest['method'] };
+
 /** What became of something that was given to the outbox. */
 export type Outcome = 'sent' | 'waiting' | 'refused';
 
@@ -53,7 +56,7 @@ export const useOutbox = defineStore('outbox', () => {
   /** Sent just now by whoever waits for its answer. */
   const inHand = new Set<string>();
   /** The bench: told of runs as the server answered them, and of what was put aside. */
-  const listeners = new Set<{ answered: (run: Run) => void; refused: (aside: Aside) => void }>();
+  const listeners = new Set<{ answered: (run: Run | RunReceipt) => void; refused: (aside: Aside) => void }>();
 
   function refresh(): void {
     entries.value = outboxOf(localStorage);
@@ -300,8 +303,27 @@ export const useOutbox = defineStore('outbox', () => {
     }
   }
 
-  const ask = <T>(lane: string, request: WaitingRequest) =>
-    sendFirst<T>(lane, newId(), { what: 'request', request }, () => sendRequest<T>(request));
+  /**
+   * Asks for something to be written, now or when the server answers again.
+   * @param about the water that it is of, and what a person calls it
+   */
+  const ask = <const R extends WritingRoute>(
+    lane: string,
+    about: Pick<WaitingRequest, 'waterId' | 'says'>,
+    route: R,
+    given: Given<R>,
+  ) => {
+    const { body } = given as { readonly body?: unknown };
+    const request: WaitingRequest = {
+      ...about,
+      method: route.method,
+      path: addressOf(route, given as object),
+      ...(body === undefined ? {} : { body }),
+    };
+    return sendFirst<Answer<R>>(lane, newId(), { what: 'request', request }, () =>
+      sendRequest<Answer<R>>(request),
+    );
+  };
 
   /** Keeps a photograph here until the server has it. @returns false when this device has no room for it */
   async function putPhoto(photoId: string, jpeg: Blob): Promise<boolean> {

@@ -1,6 +1,8 @@
-import type { Run } from '@hedge-lamp/core/bench';
+import { type Run, type RunReceipt, runRoutes } from '@hedge-lamp/core/bench';
+import { photoRoutes } from '@hedge-lamp/core/color';
 import { createStore, del, get, keys, set } from 'idb-keyval';
 import { ApiError } from '../wire/api-error';
+import { ask, askWithFile } from '../wire/ask';
 import { call } from '../wire/call';
 import type { Entry, Parcel, WaitingRequest } from './outbox';
 
@@ -34,22 +36,24 @@ export async function sendRequest<T>({ method, path, body }: WaitingRequest): Pr
 
 /**
  * Sends one parcel.
- * @returns the run as it is then, where it is of a run
+ * @returns what the server says of the run, where it is of one
  * @throws ApiError when it could not be delivered, with `refuses` when it never will be
  */
-export async function deliver(parcel: Parcel): Promise<Run | null> {
+export async function deliver(parcel: Parcel): Promise<Run | RunReceipt | null> {
   if (parcel.what === 'one') return deliverOne(parcel.entry);
   const events = parcel.entries.flatMap(({ thing }) => (thing.what === 'event' ? [thing.event] : []));
-  const run = receipt(await call<Run>('POST', `/api/runs/${parcel.runId}/events`, { events }), parcel.runId);
-  const there = new Set((run.events ?? []).map((e) => e.id));
-  if (events.every((e) => there.has(e.id))) return run;
+  const said = receipt(
+    await ask(runRoutes.tell, { params: { id: parcel.runId }, body: { events } }),
+    parcel.runId,
+  );
+  if (said.took === events.length) return said;
   throw new ApiError(502, 'The server did not say that it kept all of this run.');
 }
 
 async function deliverOne({ thing }: Entry): Promise<Run | null> {
   switch (thing.what) {
     case 'run':
-      return receipt(await call<Run>('POST', '/api/runs', thing.draft), thing.draft.id);
+      return receipt(await ask(runRoutes.start, { body: thing.draft }), thing.draft.id);
     case 'request':
       await sendRequest(thing.request);
       return null;
@@ -58,7 +62,8 @@ async function deliverOne({ thing }: Entry): Promise<Run | null> {
       // Some browsers clear such storage by themselves: said, not passed over.
       if (!jpeg)
         throw new ApiError(422, 'The picture itself is not on this device any more.', [], null, true);
-      receipt(await call<{ id: string }>('PUT', `/api/photos/${thing.photoId}`, jpeg), thing.photoId);
+      const given = { params: { id: thing.photoId } };
+      receipt(await askWithFile(photoRoutes.keep, given, jpeg), thing.photoId);
       await forgetPicture(thing.photoId);
       return null;
     }

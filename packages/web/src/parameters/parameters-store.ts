@@ -1,14 +1,14 @@
-import { type OwnParameter, knowOwnParameters } from '@hedge-lamp/core/parameters';
+import { ask } from '../wire/ask';
+import { type OwnParameter, knowOwnParameters, parameterRoutes } from '@hedge-lamp/core/parameters';
 import { defineStore } from 'pinia';
 import { ref, watch } from 'vue';
-import { call } from '../wire/call';
 import { useKeptDocuments } from '../shell/kept-documents';
 
 /** What the keeper measures that does not ship. All that computes on this device learns of it here. */
 export const useParameters = defineStore('parameters', () => {
   const documents = useKeptDocuments<'parameter', OwnParameter>(
     'parameter',
-    '/api/parameters',
+    parameterRoutes,
     'hedge-lamp.parameters',
   );
   watch(
@@ -26,7 +26,7 @@ export const useParameters = defineStore('parameters', () => {
     if (isFirst && JSON.stringify(documents.kept.value) !== before) round.value += 1;
   }
   async function save(parameter: OwnParameter): Promise<void> {
-    await call('POST', '/api/parameters', parameter);
+    await ask(parameterRoutes.save, { body: parameter });
     await documents.load();
   }
   return { ...documents, load, round, save };

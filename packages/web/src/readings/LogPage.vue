@@ -1,15 +1,15 @@
 <script setup lang="ts">
+import { ask } from '../wire/ask';
 import { useMethods } from '../methods/methods-store';
 import { type ParameterId, knownIds, parameterInfo } from '@hedge-lamp/core/parameters';
-import { type Reading, workingsOfKept } from '@hedge-lamp/core/readings';
-import { type Deed, deedDetail, deedTitle } from '@hedge-lamp/core/remedies';
+import { type Reading, workingsOfKept, readingRoutes } from '@hedge-lamp/core/readings';
+import { type Deed, deedDetail, deedTitle, deedRoutes } from '@hedge-lamp/core/remedies';
 import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
 import { format, startOfDay } from 'date-fns';
 import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { sentenceOf } from '../wire/api-error';
-import { call } from '../wire/call';
 import { useOutbox } from '../offline/outbox-store';
 import { waitsWords } from '../offline/outbox-words';
 import { useNow } from '../clock/use-now';
@@ -45,23 +45,21 @@ const options = [
   ...knownIds().map((value) => ({ value: value as ParameterId | null, text: parameterInfo(value).label })),
 ];
 
-interface Answer {
-  readings: Reading[];
-  more: boolean;
-}
 const { data, error, again } = useLoaded(
   () => `${props.waterId} ${parameter.value}`,
   async () => {
-    const filter = parameter.value ? `&parameter=${parameter.value}` : '';
+    const ofWater = { params: { id: props.waterId } };
+    const query = {
+      limit: Math.min(shown.value, 5000),
+      ...(parameter.value ? { parameter: parameter.value } : {}),
+    };
     const [readings, deeds] = await Promise.all([
-      call<Answer>(
-        'GET',
-        `/api/waters/${props.waterId}/readings?limit=${Math.min(shown.value, 5000)}${filter}`,
-      ),
-      parameter.value ? Promise.resolve([]) : call<Deed[]>('GET', `/api/waters/${props.waterId}/deeds`),
+      ask(readingRoutes.list, { ...ofWater, query }),
+      parameter.value ? Promise.resolve([]) : ask(deedRoutes.list, ofWater),
     ]);
     return { ...readings, deeds };
   },
+  ['readings', 'deeds'],
 );
 watch(shown, () => void again());
 
@@ -126,11 +124,8 @@ async function remove(reading: Reading): Promise<void> {
   const { id, parameter, waterId } = reading;
   const says = `${parameterInfo(parameter).label} ${valueWords(reading, units.value)}: delete it`;
   try {
-    const outcome = await outbox.ask(`reading-${id}`, {
-      method: 'DELETE',
-      path: `/api/readings/${id}`,
-      waterId,
-      says,
+    const outcome = await outbox.ask(`reading-${id}`, { waterId, says }, readingRoutes.remove, {
+      params: { id },
     });
     if (!outcome.sent) {
       notices.say(waitsWords(says), { tone: 'bad' });
@@ -139,7 +134,7 @@ async function remove(reading: Reading): Promise<void> {
     await again();
     notices.say(`${parameterInfo(reading.parameter).label} ${valueWords(reading, units.value)} is deleted.`, {
       undo: async () => {
-        await call('POST', `/api/readings/${reading.id}/restore`);
+        await ask(readingRoutes.restore, { params: { id: reading.id } });
         await again();
       },
     });
@@ -152,12 +147,7 @@ async function removeDeed(deed: Deed): Promise<void> {
   const { id, waterId } = deed;
   const says = `${deedTitle(deed)} ${deedDetail(deed)}: delete it`;
   try {
-    const outcome = await outbox.ask(`deed-${id}`, {
-      method: 'DELETE',
-      path: `/api/deeds/${id}`,
-      waterId,
-      says,
-    });
+    const outcome = await outbox.ask(`deed-${id}`, { waterId, says }, deedRoutes.remove, { params: { id } });
     if (!outcome.sent) {
       notices.say(waitsWords(says), { tone: 'bad' });
       return;
@@ -165,7 +155,7 @@ async function removeDeed(deed: Deed): Promise<void> {
     await again();
     notices.say(`${deedTitle(deed)} is deleted.`, {
       undo: async () => {
-        await call('POST', `/api/deeds/${deed.id}/restore`);
+        await ask(deedRoutes.restore, { params: { id: deed.id } });
         await again();
       },
     });

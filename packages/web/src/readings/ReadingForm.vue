@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ask } from '../wire/ask';
 import { unitsOf } from '@hedge-lamp/core/quantity';
 import {
   type Entered,
@@ -7,6 +8,7 @@ import {
   doubtIds,
   doubts as doubtInfo,
   measures,
+  readingRoutes,
 } from '@hedge-lamp/core/readings';
 import { besideInfo, knownIds, parameterInfo } from '@hedge-lamp/core/parameters';
 import type { Water } from '@hedge-lamp/core/waters';
@@ -17,7 +19,6 @@ import { BModal } from 'bootstrap-vue-next/components/BModal';
 import { v4 as newId } from 'uuid';
 import { computed, reactive, ref, watch } from 'vue';
 import { ApiError, sentenceOf } from '../wire/api-error';
-import { call } from '../wire/call';
 import { useOutbox } from '../offline/outbox-store';
 import { useServerLink } from '../clock/server-link';
 import { toLocalInput } from '../clock/words';
@@ -147,12 +148,13 @@ async function save(): Promise<void> {
     } = draft;
     const says = `${parameterInfo(draft.parameter).label} ${enteredWords(draft, methods.book)}`;
     const about = { waterId: props.water.id, says };
-    const outcome = await outbox.ask<Reading>(
-      `reading-${id}`,
-      props.reading
-        ? { ...about, method: 'PUT', path: `/api/readings/${id}`, body: { version: seen.value, change } }
-        : { ...about, method: 'POST', path: '/api/readings', body: draft },
-    );
+    const lane = `reading-${id}`;
+    const outcome = props.reading
+      ? await outbox.ask(lane, about, readingRoutes.change, {
+          params: { id },
+          body: { version: seen.value, change },
+        })
+      : await outbox.ask(lane, about, readingRoutes.keep, { body: draft });
     open.value = false;
     if (outcome.sent) emit('kept', outcome.answer, props.reading);
     else emit('waits', says);
@@ -200,7 +202,7 @@ async function saveOverTheirs(): Promise<void> {
   theirs.value = null;
   seen.value = current.version;
   if (current.deletedAt !== null)
-    seen.value = (await call<Reading>('POST', `/api/readings/${current.id}/restore`)).version;
+    seen.value = (await ask(readingRoutes.restore, { params: { id: current.id } })).version;
   await save();
 }
 function takeTheirs(): void {

@@ -1,20 +1,16 @@
 <script setup lang="ts">
 import { useMethods } from '../methods/methods-store';
-import type { Reading } from '@hedge-lamp/core/readings';
+import { readingRoutes } from '@hedge-lamp/core/readings';
 import type { UnitChoice } from '@hedge-lamp/core/waters';
 import { format } from 'date-fns';
-import { call } from '../wire/call';
-import { useLoaded } from '../shell/use-loaded';
+import { useAnswer } from '../shell/use-loaded';
 import { enteredWords, valueWords } from './reading-words';
 
 const methods = useMethods();
 
 /** What a reading said before each edit. */
 const props = defineProps<{ readingId: string; units: UnitChoice }>();
-const { data, error } = useLoaded(
-  () => props.readingId,
-  () => call<{ was: Reading; replacedAt: number }[]>('GET', `/api/readings/${props.readingId}/versions`),
-);
+const { data, error } = useAnswer(readingRoutes.versions, () => ({ params: { id: props.readingId } }));
 </script>
 
 <template>

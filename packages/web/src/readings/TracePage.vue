@@ -1,23 +1,23 @@
 <script setup lang="ts">
+import { ask } from '../wire/ask';
 import { day } from '@hedge-lamp/core/wire';
 import { useMethods } from '../methods/methods-store';
 import { bandsFor } from '@hedge-lamp/core/guidelines';
 import { canonicalUnit, convert, counted } from '@hedge-lamp/core/quantity';
 import { type ParameterId, measuredIds, parameterInfo } from '@hedge-lamp/core/parameters';
-import { type Reading, workingsOfKept } from '@hedge-lamp/core/readings';
-import { type Deed, deedDetail, deedTitle } from '@hedge-lamp/core/remedies';
+import { workingsOfKept, readingRoutes } from '@hedge-lamp/core/readings';
+import { deedDetail, deedTitle, deedRoutes } from '@hedge-lamp/core/remedies';
 import { UnitChoiceSchema, chosenUnit } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
 import { format } from 'date-fns';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { call } from '../wire/call';
 import { useServerLink } from '../clock/server-link';
 import LinkButton from '../shell/LinkButton.vue';
 import LoadState from '../shell/LoadState.vue';
 import PageHeading from '../shell/PageHeading.vue';
-import { useLoaded } from '../shell/use-loaded';
+import { useLoaded, useAnswer } from '../shell/use-loaded';
 import { useOpenedWorkings } from '../shell/workings-store';
 import { useWaters } from '../waters/waters-store';
 import { enteredWords, methodWords, shownUnit, valueWords } from './reading-words';
@@ -50,10 +50,7 @@ const chosen = computed<ParameterId>(() => measuredIds().find((p) => p === props
 const info = computed(() => parameterInfo(chosen.value));
 /** What is routine and what was ever read here; the rest at one press. */
 const all = ref(false);
-const { data: read } = useLoaded(
-  () => props.waterId,
-  () => call<ParameterId[]>('GET', `/api/waters/${props.waterId}/parameters`),
-);
+const { data: read } = useAnswer(readingRoutes.parameters, () => ({ params: { id: props.waterId } }));
 const offered = computed(() =>
   measuredIds().filter(
     (p) => all.value || parameterInfo(p).routine || p === chosen.value || read.value?.includes(p) === true,
@@ -66,16 +63,15 @@ const { data, error, again } = useLoaded(
   () => `${props.waterId} ${chosen.value} ${span.value}`,
   async () => {
     const to = link.date();
-    const from = to - span.value * day;
+    const from = Math.round(to - span.value * day);
+    const ofWater = { params: { id: props.waterId } };
     const [answer, deeds] = await Promise.all([
-      call<{ readings: Reading[]; more: boolean }>(
-        'GET',
-        `/api/waters/${props.waterId}/readings?parameter=${chosen.value}&from=${from}&limit=5000`,
-      ),
-      call<Deed[]>('GET', `/api/waters/${props.waterId}/deeds?from=${from}`),
+      ask(readingRoutes.list, { ...ofWater, query: { parameter: chosen.value, from, limit: 5000 } }),
+      ask(deedRoutes.list, { ...ofWater, query: { from } }),
     ]);
     return { ...answer, deeds, from, to };
   },
+  ['readings', 'deeds'],
 );
 
 /** The name of a sampling point; empty for a water that has none. */

@@ -1,18 +1,18 @@
 <script setup lang="ts">
+import { ask } from '../wire/ask';
 import {
-  type Deed,
   type DeedKind,
   deedDetail,
   deedKinds,
   deedLabel,
   deedTitle,
+  deedRoutes,
 } from '@hedge-lamp/core/remedies';
 import { animalsIn } from '@hedge-lamp/core/remedies';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BModal } from 'bootstrap-vue-next/components/BModal';
 import { computed, ref, watch } from 'vue';
 import { ApiError, sentenceOf } from '../wire/api-error';
-import { call } from '../wire/call';
 import { useOutbox } from '../offline/outbox-store';
 import { waitsWords } from '../offline/outbox-words';
 import { useServerLink } from '../clock/server-link';
@@ -113,13 +113,8 @@ async function save(): Promise<void> {
   try {
     const { draft } = read;
     const says = [deedTitle({ ...draft, planLine: null }), deedDetail(draft)].filter(Boolean).join(' ');
-    const outcome = await outbox.ask<Deed>(`deed-${draft.id}`, {
-      method: 'POST',
-      path: '/api/deeds',
-      body: draft,
-      waterId: props.waterId,
-      says,
-    });
+    const about = { waterId: props.waterId, says };
+    const outcome = await outbox.ask(`deed-${draft.id}`, about, deedRoutes.keep, { body: draft });
     open.value = false;
     form.value = emptyDeedForm(link.date());
     if (!outcome.sent) {
@@ -130,7 +125,7 @@ async function save(): Promise<void> {
     emit('kept');
     notices.say(`${deedLabel[deed.kind]} is noted.`, {
       undo: async () => {
-        await call('DELETE', `/api/deeds/${deed.id}`);
+        await ask(deedRoutes.remove, { params: { id: deed.id } });
         emit('kept');
       },
     });

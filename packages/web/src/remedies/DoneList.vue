@@ -1,20 +1,16 @@
 <script setup lang="ts">
-import { type Deed, deedDetail, deedTitle } from '@hedge-lamp/core/remedies';
+import { deedDetail, deedTitle, deedRoutes } from '@hedge-lamp/core/remedies';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { defineAsyncComponent, ref } from 'vue';
-import { call } from '../wire/call';
 import { agoInWords } from '../clock/words';
-import { useLoaded } from '../shell/use-loaded';
+import { useAnswer } from '../shell/use-loaded';
 
 const DeedForm = defineAsyncComponent(() => import('./DeedForm.vue'));
 
 /** What was done to this water lately, and a way to note more. */
 const props = defineProps<{ waterId: string; now: number }>();
 const emit = defineEmits<{ kept: [] }>();
-const { data: deeds, again } = useLoaded(
-  () => props.waterId,
-  () => call<Deed[]>('GET', `/api/waters/${props.waterId}/deeds`),
-);
+const { data: deeds, again } = useAnswer(deedRoutes.list, () => ({ params: { id: props.waterId } }));
 const noting = ref(false);
 const asked = ref(false);
 function kept(): void {

@@ -1,9 +1,9 @@
-import { hour } from '@hedge-lamp/core/wire';
-import type { Plan, PlanLine } from '@hedge-lamp/core/remedies';
+import { ask as askServer } from '../wire/ask';
+import { addressOf, hour } from '@hedge-lamp/core/wire';
+import { type PlanLine, planRoutes } from '@hedge-lamp/core/remedies';
 import { v4 as newId } from 'uuid';
 import { computed, ref, watch } from 'vue';
 import { sentenceOf } from '../wire/api-error';
-import { call } from '../wire/call';
 import { useServerLink } from '../clock/server-link';
 import { thisZone } from '../clock/words';
 import { useOutbox } from '../offline/outbox-store';
@@ -17,8 +17,8 @@ export function usePlan(waterId: () => string, changed: () => void) {
   /** What was just done, for a screen reader; the list of what was done shows it, with its Undo. */
   const spoken = ref('');
   const outbox = useOutbox();
-  const base = () => `/api/waters/${waterId()}/plan`;
-  const ticksPath = () => `${base()}/ticks`;
+  const ofWater = () => ({ params: { id: waterId() } });
+  const ticksPath = () => addressOf(planRoutes.tick, ofWater());
   /** The same tick, sent again after a lost answer, is one tick. */
   const tickIds = new Map<string, string>();
 
@@ -45,12 +45,10 @@ export function usePlan(waterId: () => string, changed: () => void) {
     tickIds.set(mark, id);
     let waits = false;
     const kept = await send(line.id, async () => {
-      const outcome = await outbox.ask<Plan>(`plan-${waterId()}`, {
-        method: 'POST',
-        path: ticksPath(),
+      const about = { waterId: waterId(), says: `Done: ${line.says}` };
+      const outcome = await outbox.ask(`plan-${waterId()}`, about, planRoutes.tick, {
+        ...ofWater(),
         body: { id, lineId: line.id, key: line.key, at: Math.round(link.date()), zone: thisZone() },
-        waterId: waterId(),
-        says: `Done: ${line.says}`,
       });
       waits = !outcome.sent;
     });
@@ -76,14 +74,14 @@ export function usePlan(waterId: () => string, changed: () => void) {
     },
   );
   async function takeBack(tickId: string): Promise<void> {
-    if (await send(tickId, () => call<Plan>('DELETE', `${base()}/ticks/${tickId}`)))
+    if (await send(tickId, () => askServer(planRoutes.takeBack, { params: { id: waterId(), tickId } })))
       spoken.value = 'Taken back.';
   }
   const putOff = (line: PlanLine, hours: number | null) =>
     send(line.id, () =>
-      call<Plan>('PUT', `${base()}/put-off`, {
-        lineId: line.id,
-        until: hours === null ? null : Math.round(link.date() + hours * hour),
+      askServer(planRoutes.putOff, {
+        ...ofWater(),
+        body: { lineId: line.id, until: hours === null ? null : Math.round(link.date() + hours * hour) },
       }),
     );
   return { busy, failed, waiting, spoken, tick, takeBack, putOff };

@@ -1,6 +1,8 @@
+import { type Route, topics } from '@hedge-lamp/core/wire';
 import { useLocalStorage } from '@vueuse/core';
+import type { z } from 'zod';
 import { computed, ref, watch } from 'vue';
-import { call } from '../wire/call';
+import { askWith } from '../wire/ask';
 import { useServerLink } from '../clock/server-link';
 
 interface Versioned {
@@ -10,16 +12,22 @@ interface Versioned {
 /** A document as the server answers it: under its name, with whether it was put away. */
 type Kept<K extends string, T> = Record<K, T> & { readonly deletedAt: number | null };
 
+interface DocumentRoutes<K extends string, T> {
+  readonly list: Route & { readonly answer: z.ZodType<Kept<K, T>[]> };
+  readonly putAway: Route & { readonly params: z.ZodType };
+  readonly restore: Route & { readonly params: z.ZodType };
+}
+
 /**
  * The keeper's own documents of one kind, such as methods or cards, in every version. Kept on this device too, so that
  * the bench knows them without a network.
  * @param name of the document in the server's answers
- * @param path of the list, under which each document goes by its identifier
+ * @param routes by which they are asked for
  * @param storageKey on this device
  */
 export function useKeptDocuments<K extends string, T extends Versioned>(
   name: K,
-  path: string,
+  routes: DocumentRoutes<K, T>,
   storageKey: string,
 ) {
   const link = useServerLink();
@@ -28,14 +36,14 @@ export function useKeptDocuments<K extends string, T extends Versioned>(
 
   async function load(): Promise<void> {
     try {
-      kept.value = await call<Kept<K, T>[]>('GET', path);
+      kept.value = await askWith(routes.list);
     } catch {
       // The link tells that the server does not answer; what is known on this device stays.
     }
     loaded.value = true;
   }
   watch(
-    () => link.mark,
+    () => link.markOf(routes.list.shows ?? topics),
     (_new, old) => {
       if (old !== '') void load();
     },
@@ -54,11 +62,11 @@ export function useKeptDocuments<K extends string, T extends Versioned>(
   });
 
   async function remove(id: string): Promise<void> {
-    await call('DELETE', `${path}/${id}`);
+    await askWith(routes.putAway, { params: { id } });
     await load();
   }
   async function restore(id: string): Promise<void> {
-    await call('POST', `${path}/${id}/restore`);
+    await askWith(routes.restore, { params: { id } });
     await load();
   }
   return { kept, versions, own, loaded, load, remove, restore };

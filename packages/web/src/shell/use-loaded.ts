@@ -1,13 +1,15 @@
+import { type Answer, type Given, type Route, type Topic, addressOf, topics } from '@hedge-lamp/core/wire';
 import { type Ref, ref, watch } from 'vue';
 import { sentenceOf } from '../wire/api-error';
+import { askWith } from '../wire/ask';
 import { useServerLink } from '../clock/server-link';
 
 /**
- * Loads something and loads it again when its key or anything on the server changes, and as time goes by: a page left
+ * Loads something and loads it again when its key or what it shows changes on the server, and as time goes by: a page left
  * open must not go on saying what was true when it was opened. What is shown stays until the new answer is there; an
  * answer that comes too late is dropped.
  */
-export function useLoaded<T>(key: () => unknown, load: () => Promise<T>) {
+export function useLoaded<T>(key: () => unknown, load: () => Promise<T>, shows: readonly Topic[] = topics) {
   const link = useServerLink();
   const data: Ref<T | null> = ref(null);
   const error = ref<string | null>(null);
@@ -33,8 +35,16 @@ export function useLoaded<T>(key: () => unknown, load: () => Promise<T>) {
     },
     { immediate: true },
   );
-  watch([() => link.mark, () => link.quarter], (_new, [old]) => {
+  watch([() => link.markOf(shows), () => link.quarter], (_new, [old]) => {
     if (old !== '') void again();
   });
   return { data, error, again };
 }
+
+/** The answer to one question, asked again when what it shows changes. */
+export const useAnswer = <const R extends Route>(route: R, given: () => Given<R>) =>
+  useLoaded<Answer<R>>(
+    () => addressOf(route, given() as object),
+    () => askWith(route, given()),
+    route.shows,
+  );

@@ -1,42 +1,33 @@
 <script setup lang="ts">
-import { type ParameterId, parameterInfo } from '@hedge-lamp/core/parameters';
+import { readingRoutes } from '@hedge-lamp/core/readings';
+import { waterRoutes } from '@hedge-lamp/core/waters';
+import { photoRoutes } from '@hedge-lamp/core/color';
+import { removedRoutes } from '@hedge-lamp/core/exchange';
+import { ask } from '../wire/ask';
+import { counted } from '@hedge-lamp/core/quantity';
+import { parameterInfo } from '@hedge-lamp/core/parameters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { format } from 'date-fns';
 import { computed, ref } from 'vue';
 import { sentenceOf } from '../wire/api-error';
-import { call } from '../wire/call';
 import LoadState from '../shell/LoadState.vue';
 import { useNotices } from '../shell/notice-store';
 import PageHeading from '../shell/PageHeading.vue';
-import { useLoaded } from '../shell/use-loaded';
+import { useAnswer } from '../shell/use-loaded';
 import { useWaters } from './waters-store';
 
 /** What was removed: each can be brought back, or goes for good. */
-interface When {
-  id: string;
-  deletedAt: number;
-  purgeAt: number | null;
-}
-interface Removed {
-  waters: (When & { name: string; contents: { readings: number } })[];
-  readings: (When & { waterName: string; parameter: ParameterId; takenAt: number })[];
-  photos: When[];
-}
 const waters = useWaters();
 const notices = useNotices();
-const {
-  data,
-  error,
-  again: look,
-} = useLoaded(
-  () => '',
-  () => call<Removed>('GET', '/api/removed'),
-);
+const { data, error, again: look } = useAnswer(removedRoutes.list, () => ({}));
 
-interface Row extends When {
-  readonly path: string;
+interface Row {
+  readonly id: string;
+  readonly purgeAt: number | null;
+  readonly routes: typeof waterRoutes | typeof readingRoutes | typeof photoRemoval;
   readonly says: string;
 }
+const photoRemoval = { remove: photoRoutes.takeAway, restore: photoRoutes.restore };
 const sections = computed(() =>
   data.value
     ? [
@@ -44,15 +35,15 @@ const sections = computed(() =>
           title: 'Waters',
           rows: data.value.waters.map((w): Row => ({
             ...w,
-            path: `/api/waters/${w.id}`,
-            says: `${w.name}, with ${w.contents.readings === 1 ? '1 reading' : `${w.contents.readings} readings`}`,
+            routes: waterRoutes,
+            says: `${w.name}, with ${counted(w.contents.readings, 'reading', 'readings')}`,
           })),
         },
         {
           title: 'Readings',
           rows: data.value.readings.map((r): Row => ({
             ...r,
-            path: `/api/readings/${r.id}`,
+            routes: readingRoutes,
             says: `${parameterInfo(r.parameter).label} of ${format(r.takenAt, 'd MMM yyyy, HH:mm')}, ${r.waterName}`,
           })),
         },
@@ -60,7 +51,7 @@ const sections = computed(() =>
           title: 'Photographs',
           rows: data.value.photos.map((p): Row => ({
             ...p,
-            path: `/api/photos/${p.id}`,
+            routes: photoRemoval,
             says: `A photograph taken away on ${format(p.deletedAt, 'd MMM yyyy, HH:mm')}`,
           })),
         },
@@ -73,21 +64,21 @@ const whenWords = (row: Row) =>
     : `Goes for good on ${format(row.purgeAt, 'd MMMM yyyy')}.`;
 
 const asked = ref<string | null>(null);
-async function act(method: 'POST' | 'DELETE', path: string, says: string): Promise<void> {
+async function act(send: () => Promise<unknown>, says: string): Promise<void> {
   asked.value = null;
   try {
-    await call(method, path);
+    await send();
     await Promise.all([look(), waters.load()]);
     notices.say(says);
   } catch (reason) {
     notices.say(sentenceOf(reason), { tone: 'bad' });
   }
 }
-const bringBack = (row: Row) => act('POST', `${row.path}/restore`, `Back again: ${row.says}.`);
+const bringBack = (row: Row) =>
+  act(() => ask(row.routes.restore, { params: { id: row.id } }), `Back again: ${row.says}.`);
 const forGood = (row: Row, when: 'at-once' | 'in-30-days') =>
   act(
-    'DELETE',
-    `${row.path}?forGood=${when}`,
+    () => ask(row.routes.remove, { params: { id: row.id }, query: { forGood: when } }),
     when === 'at-once' ? `Gone for good: ${row.says}.` : `Goes for good in 30 days: ${row.says}.`,
   );
 </script>

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { type Deed, stockNow } from '@hedge-lamp/core/remedies';
+import { removedRoutes } from '@hedge-lamp/core/exchange';
+import { ask } from '../wire/ask';
+import { stockNow, deedRoutes } from '@hedge-lamp/core/remedies';
 import {
   type VolumeFrom,
   type Water,
@@ -12,6 +14,7 @@ import {
   waterKinds,
   waterVolumeUnits,
   unitChoices,
+  waterRoutes,
 } from '@hedge-lamp/core/waters';
 import { isAnimal, stockGroupIds, stockGroupLabel } from '@hedge-lamp/core/limits';
 import { useSessionStorage } from '@vueuse/core';
@@ -21,7 +24,6 @@ import { BFormCheckbox, BFormCheckboxGroup } from 'bootstrap-vue-next/components
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { sentenceOf } from '../wire/api-error';
-import { call } from '../wire/call';
 import { useServerLink } from '../clock/server-link';
 import StockConflicts from './StockConflicts.vue';
 import ConflictNotice from '../shell/ConflictNotice.vue';
@@ -55,7 +57,7 @@ const { errors, failure, saving, theirs, attempt, showFirstError } = useSave<Wat
 async function fetchWater(): Promise<void> {
   if (!props.waterId || ready.value) return;
   try {
-    const water = await call<Water>('GET', `/api/waters/${props.waterId}`);
+    const water = await ask(waterRoutes.one, { params: { id: props.waterId } });
     take(water);
     ready.value = true;
   } catch (error) {
@@ -121,7 +123,7 @@ async function fetchCounts(): Promise<void> {
   if (!props.waterId || told.length === 0) return;
   const from = Math.min(...told.map((line) => line.toldAt));
   try {
-    const deeds = await call<Deed[]>('GET', `/api/waters/${props.waterId}/deeds?from=${from}`);
+    const deeds = await ask(deedRoutes.list, { params: { id: props.waterId }, query: { from } });
     countsNow.value = Object.fromEntries(stockNow(told, deeds).map((line) => [line.id, line.count]));
   } catch {
     // The counts as told stand in their fields; what was noted since is only a help.
@@ -168,10 +170,12 @@ function useVolume(from: VolumeFrom, liters: number): void {
 }
 
 async function send(draft: WaterDraft): Promise<void> {
-  const path = props.waterId ? `/api/waters/${props.waterId}` : '/api/waters';
   const water = props.waterId
-    ? await call<Water>('PUT', path, { version: seen.value, water: draft })
-    : await call<Water>('POST', path, draft);
+    ? await ask(waterRoutes.change, {
+        params: { id: props.waterId },
+        body: { version: seen.value, water: draft },
+      })
+    : await ask(waterRoutes.create, { body: draft });
   form.value = null;
   seen.value = null;
   await store.load();
@@ -220,7 +224,7 @@ const goesAlongWords = computed(() => {
 async function askToRemove(): Promise<void> {
   failure.value = '';
   try {
-    goesAlong.value = await call<Contents>('GET', `/api/waters/${form.value.id}/contents`);
+    goesAlong.value = await ask(removedRoutes.contents, { params: { id: form.value.id } });
     asking.value = true;
   } catch (error) {
     failure.value = sentenceOf(error);
@@ -230,7 +234,7 @@ async function remove(): Promise<void> {
   const { id, name } = form.value;
   asking.value = false;
   try {
-    await call('DELETE', `/api/waters/${id}`);
+    await ask(waterRoutes.remove, { params: { id } });
   } catch (error) {
     failure.value = sentenceOf(error);
     return;
@@ -240,7 +244,7 @@ async function remove(): Promise<void> {
   await store.load();
   notices.say(`${name} is removed. For 30 days it can be brought back under Waters.`, {
     undo: async () => {
-      await call('POST', `/api/waters/${id}/restore`);
+      await ask(waterRoutes.restore, { params: { id } });
       await store.load();
     },
   });

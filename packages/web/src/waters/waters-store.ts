@@ -1,12 +1,12 @@
-import { hour } from '@hedge-lamp/core/wire';
-import type { Lamp, Standing } from '@hedge-lamp/core/guidelines';
+import { ask } from '../wire/ask';
+import { hour, judged } from '@hedge-lamp/core/wire';
+import { type Lamp, type Standing, todayRoutes } from '@hedge-lamp/core/guidelines';
 import type { Status } from '@hedge-lamp/core/limits';
-import type { Water } from '@hedge-lamp/core/waters';
+import { type Water, waterRoutes } from '@hedge-lamp/core/waters';
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
 import { sentenceOf } from '../wire/api-error';
-import { call } from '../wire/call';
 import { useUnsentWaters } from '../offline/unsent-waters';
 import { useServerLink } from '../clock/server-link';
 import { useNow } from '../clock/use-now';
@@ -33,10 +33,7 @@ export const useWaters = defineStore('waters', () => {
 
   async function load(): Promise<void> {
     try {
-      const [list, standing] = await Promise.all([
-        call<Water[]>('GET', '/api/waters'),
-        call<Standing[]>('GET', '/api/today'),
-      ]);
+      const [list, standing] = await Promise.all([ask(waterRoutes.list), ask(todayRoutes.standings)]);
       waters.value = list;
       standings.value = Object.fromEntries(standing.map((s) => [s.waterId, s]));
       loaded.value = true;
@@ -46,7 +43,7 @@ export const useWaters = defineStore('waters', () => {
       loaded.value = waters.value.length > 0;
     }
   }
-  watch([() => link.mark, () => link.quarter], () => void load());
+  watch([() => link.markOf(judged), () => link.quarter], () => void load());
 
   const now = useNow(60_000);
   const unsent = useUnsentWaters();

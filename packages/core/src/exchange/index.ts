@@ -6,3 +6,5 @@ export * from './backups-told';
 export * from './help-sheet';
 export * from './sheet-markdown';
 export * from './routes';
+export * from './told-sheet';
+export * from './server-routes';

@@ -1,4 +1,4 @@
-import type { HelpSheet, SheetRow } from './help-sheet';
+import type { HelpSheet, SheetRow } from './told-sheet';
 
 /** What would be read as markup is written as itself. */
 const plain = (text: string): string =>

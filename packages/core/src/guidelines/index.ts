@@ -23,3 +23,6 @@ export * from './stock-conflicts';
 export * from './today';
 export * from './vital-row';
 export * from './routes';
+export * from './told-lamp';
+export * from './told-rule';
+export * from './told-today';

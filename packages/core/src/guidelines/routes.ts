@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { WithId, judged, routes } from '../wire';
-import { RuleEntrySchema } from './rule-table';
-import { StandingSchema, TodaySchema } from './today';
+import { RuleEntrySchema } from './told-rule';
+import { StandingSchema, TodaySchema } from './told-today';
 
 export const todayRoutes = routes('guidelines', {
   standings: {

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import type { RuleEntry } from './told-rule';
 import type { Facts } from './facts';
 import type { Finding } from './finding';
 import { type Rule, type RuleGroup, findingOf, ruleGroups } from './rule';
@@ -9,7 +9,7 @@ import { kitChecks, kitRules } from './rules/kits';
 import { nitrogenChecks, nitrogenRules } from './rules/nitrogen';
 import { signRules } from './rules/signs';
 import { unreadRules } from './rules/unread';
-import { StatusSchema, severity } from '../limits/status';
+import { severity } from '../limits/status';
 
 /** All rules. Each stands in the file of its theme; a new one is added there and is found here. */
 const ruleTable: Readonly<Record<RuleGroup, readonly Rule[]>> = {
@@ -20,17 +20,6 @@ const ruleTable: Readonly<Record<RuleGroup, readonly Rule[]>> = {
 };
 
 export const allRules: readonly Rule[] = ruleGroups.flatMap((group) => ruleTable[group]);
-
-/** A rule as a page lists it. */
-export const RuleEntrySchema = z.object({
-  id: z.string(),
-  group: z.enum(ruleGroups),
-  name: z.string(),
-  looksAt: z.string(),
-  source: z.string(),
-  examples: z.array(z.object({ says: z.string(), expect: StatusSchema.nullable() })),
-});
-export type RuleEntry = z.infer<typeof RuleEntrySchema>;
 
 export const ruleEntries = (): RuleEntry[] =>
   ruleGroups.flatMap((group) =>

@@ -1,25 +1,23 @@
-import { z } from 'zod';
-import { WireIntervalSchema } from '../wire';
-import { WorkingsSchema, canonicalUnit, convert, toWire } from '../quantity';
+import { canonicalUnit, convert, toWire } from '../quantity';
 import { type ParameterId, measuredIds, parameterInfo, hasAmount } from '../parameters';
-import { type DueTest, DueTestSchema, dueTests } from '../schedule';
-import { type Plan, PlanSchema, type PlanGiven, planOf } from '../remedies';
+import { type DueTest, dueTests } from '../schedule';
+import { type Plan, type PlanGiven, planOf } from '../remedies';
 import { stockGroupLabel } from '../limits';
 import { type AppliedLimit } from './applied-limits';
 import { changedSinceLast } from './changed-since-last';
 import { agoWords, holdWords } from './age';
 import { type Facts, type FactsGiven, factsOfPlaces } from './facts';
 import type { Figure } from './figure';
-import { type Finding, FindingSchema } from './finding';
+import { type Finding } from './finding';
 import { judge } from './judge';
-import { LampSchema, lampOf } from './lamp';
+import { lampOf } from './lamp';
+import type { Gauge, Standing, Today } from './told-today';
 import type { Band } from '../limits/limit';
 import { findingsOf } from './rule-table';
 import { displayUnit, shownValue } from './shown';
-import { type Status, StatusSchema, worse } from '../limits/status';
+import { type Status, worse } from '../limits/status';
 import {
   type Subject,
-  SubjectSchema,
   isComputed,
   parameterOf,
   subjectKind,
@@ -28,67 +26,6 @@ import {
 } from '../limits/subject';
 import { planGivenOf } from './plan-given';
 import { cannotShow, vitalRows } from './vital-row';
-
-/** One figure of a water as Today shows it: interval, bands and verdict in the keeper's own unit. */
-const GaugeSchema = z
-  .object({
-    subject: SubjectSchema,
-    label: z.string(),
-    unit: z.string(),
-    /** Null when nothing was read or the last color was not one of its card. */
-    value: WireIntervalSchema.nullable(),
-    takenAt: z.int().nullable(),
-    readingId: z.string().nullable(),
-    /** The sampling point it was read at; empty where there is only one place. */
-    place: z.string(),
-    placeId: z.string().nullable(),
-    /** True where it was not read but worked out from a reading and what was done since. */
-    estimate: z.boolean(),
-    bands: z.array(
-      z.object({ from: z.number().nullable(), to: z.number().nullable(), status: StatusSchema }),
-    ),
-    /** Whose limits they are, as "General aquarium" or "your own limit". */
-    by: z.array(z.string()),
-    status: StatusSchema,
-    sure: z.boolean(),
-    /** False where no school speaks of this figure in this kind of water. */
-    judged: z.boolean(),
-    /** A remark where the status is Unread: never tested, too old, or not a color of the card. */
-    remark: z.string(),
-    /** What was missing or old, what was taken instead, and how wide that makes the figure. */
-    gaps: z.array(z.string()),
-    workings: WorkingsSchema.nullable(),
-  })
-  .meta({ id: 'Gauge' });
-export type Gauge = z.infer<typeof GaugeSchema>;
-
-/** How a water stands in short: for the shelf and the chips. */
-export const StandingSchema = z
-  .object({
-    waterId: z.string(),
-    at: z.int(),
-    /** That of the lamp. */
-    status: StatusSchema,
-    lamp: LampSchema,
-    due: z.array(DueTestSchema),
-    /** How many findings there are beyond clear, notes left out. */
-    troubles: z.int(),
-    /** When it was last tested; null where never. */
-    lastReadAt: z.int().nullable(),
-    /** What moved between the last two readings. */
-    changed: z.array(z.string()),
-  })
-  .meta({ id: 'Standing' });
-export type Standing = z.infer<typeof StandingSchema>;
-
-export const TodaySchema = StandingSchema.extend({
-  gauges: z.array(GaugeSchema),
-  /** Worst first. */
-  findings: z.array(FindingSchema),
-  /** What to do, in order. */
-  plan: PlanSchema,
-}).meta({ id: 'Today' });
-export type Today = z.infer<typeof TodaySchema>;
 
 const wireEnd = (x: number) => (Number.isFinite(x) ? x : null);
 

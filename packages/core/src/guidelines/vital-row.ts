@@ -4,15 +4,13 @@ import type { ParameterId } from '../parameters';
 import { firstStepOf } from './effective';
 import type { Facts } from './facts';
 import { judge } from './judge';
+import type { Light } from './told-lamp';
 import { type Subject, parameterOf } from '../limits/subject';
 import { vitalSet } from './vital-set';
 
 /** Why a reading that is wanted does not count; `holds` where it does. */
 export type VitalState = 'holds' | 'never' | 'too-old' | 'past' | 'no-value' | 'old-bottle' | 'cannot-show';
 
-/** How much light lies on a reading: up to six tenths of its claim, up to all of it, beyond it, never read. */
-export const lights = ['lit', 'late', 'dusk', 'dark'] as const;
-type Light = (typeof lights)[number];
 const stillLit = 0.6;
 
 /** One of the figures that the claim rests on. */

@@ -1,23 +1,10 @@
 import { day } from '../wire';
-import { z } from 'zod';
+import type { DueTest } from './due-test';
 import type { Status } from '../limits/status';
-import { type ParameterId, ParameterIdSchema, parameterInfo, knownParameters } from '../parameters';
+import { type ParameterId, parameterInfo, knownParameters } from '../parameters';
 import { type Reading } from '../readings';
 import type { Deed } from '../remedies';
 import type { Water } from '../waters';
-
-export const DueTestSchema = z
-  .object({
-    parameter: ParameterIdSchema,
-    label: z.string(),
-    dueAt: z.int(),
-    why: z.string(),
-    /** The sampling point; empty where there is only one place. */
-    place: z.string(),
-    placeId: z.string().nullable(),
-  })
-  .meta({ id: 'DueTest' });
-export type DueTest = z.infer<typeof DueTestSchema>;
 
 const settledDays: Record<Water['kind'], number> = {
   aquarium: 30,

@@ -1,1 +1,2 @@
 export * from './due';
+export * from './due-test';

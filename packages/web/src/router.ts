@@ -201,5 +201,5 @@ router.beforeEach((to) => {
 });
 
 router.afterEach((to) => {
-  document.title = `${String(to.meta.title ?? '')} · Hedge Lamp`;
+  document.title = `${typeof to.meta.title === 'string' ? to.meta.title : ''} · Hedge Lamp`;
 });

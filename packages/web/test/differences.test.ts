@@ -1,16 +1,85 @@
+import { GuidanceSchema } from '@hedge-lamp/core/limits';
+import { WaterDraftSchema } from '@hedge-lamp/core/waters';
+import { guidanceFacts } from '../src/guidelines/guidance-facts';
+import { waterFacts } from '../src/waters/water-facts';
 import { methodOf } from '@hedge-lamp/core/methods';
 import { methodFacts } from '../src/methods/method-words';
-import { differencesBetween, differencesOfFacts } from '../src/shell/differences';
+import { differencesOfFacts } from '../src/shell/differences';
 
-describe('what two versions differ in', () => {
+describe('what two versions of a water differ in', () => {
+  const water = (more: object) =>
+    waterFacts(
+      WaterDraftSchema.parse({
+        id: '00000000-0000-4000-8000-000000000001',
+        name: 'Reed tank',
+        kind: 'aquarium',
+        netLiters: 120,
+        stockGroups: ['snails'],
+        ...more,
+      }),
+      () => 'Mains tap',
+    );
   it('is told field by field in words, and only where they differ', () => {
-    const labels = { name: 'Name', netLiters: 'Net liters', note: 'Note', stockGroups: 'Stock' };
-    const theirs = { name: 'Reed tank', netLiters: 120, note: '', stockGroups: ['snails'] };
-    const ours = { name: 'Reed tank', netLiters: 110, note: 'By the door', stockGroups: ['snails'] };
-    expect(differencesBetween(theirs, ours, labels)).toEqual([
-      { label: 'Net liters', theirs: '120', ours: '110' },
+    const line = {
+      id: '00000000-0000-4000-8000-000000000002',
+      group: 'goldfish',
+      count: 3,
+      gramsEach: 20,
+      toldAt: Date.UTC(2026, 5, 1),
+    };
+    const ours = water({
+      netLiters: 110,
+      note: 'By the door',
+      stock: [line],
+      filter: { kind: 'sponge' },
+      units: { alkalinity: 'mg/L CaCO3' },
+      sourceWaterId: '00000000-0000-4000-8000-000000000003',
+    });
+    const found = differencesOfFacts(water({}), ours);
+    expect(found.filter((d) => d.label !== 'Units')).toEqual([
+      { label: 'Net volume', theirs: '120 L', ours: '110 L' },
+      { label: 'How many', theirs: '(empty)', ours: '3 goldfish and other pond fish, 20 g each' },
+      { label: 'Filter', theirs: '(empty)', ours: 'Sponge with air' },
+      { label: 'Source water', theirs: '(empty)', ours: 'Mains tap' },
       { label: 'Note', theirs: '(empty)', ours: 'By the door' },
     ]);
+    expect(found.find((d) => d.label === 'Units')!.ours).toContain('mg/L CaCO3');
+  });
+  it('is never told in braces, brackets or a name of the code', () => {
+    const words = Object.values(
+      water({ stockGroups: ['community-fish', 'water-plants'], filter: { kind: 'hang-on' } }),
+    );
+    for (const word of words) expect(word).not.toMatch(/[{}[\]"]|-fish|hang-on|null/);
+  });
+});
+
+describe('what two choices of limits differ in', () => {
+  it('is told in words', () => {
+    const usual = GuidanceSchema.parse({});
+    const own = GuidanceSchema.parse({
+      sets: ['planted-tank'],
+      schools: { nitrate: 'forty' },
+      lifeStage: 'young',
+      own: [
+        {
+          subject: 'ph',
+          unit: 'pH',
+          target: {},
+          watch: { below: 6.5, above: 8 },
+          act: {},
+          urgent: {},
+          source: 'mine',
+        },
+      ],
+    });
+    const found = differencesOfFacts(guidanceFacts(usual), guidanceFacts(own));
+    expect(found.map((d) => d.label)).toEqual([
+      'Guidelines',
+      expect.stringMatching(/nitrate/i),
+      'Animals',
+      'Your limit for pH',
+    ]);
+    expect(found.at(-1)!.ours).toBe('in pH: aim for –; Watch below 6.5, above 8; Act –; Urgent –');
   });
 });
 

@@ -141,8 +141,6 @@ class Search {
   private readonly tails: number[][];
   private readonly twins: number[];
   private readonly chain: Placed[] = [];
-  /** By what is done: when the hands were free and the stretches ended, for states that were gone on from. */
-  private readonly seen = new Map<string, number[][]>();
 
   constructor(
     private readonly jobs: readonly PlanJob[],
@@ -198,7 +196,7 @@ class Search {
         const filled = new Set([0]);
         this.jobs.forEach((other, i) => {
           if (i === j) return;
-          for (const op of other.ops.slice(next[i]!))
+          for (const op of other.ops.slice(next[i]))
             for (const sum of [...filled]) if (sum + op.hands <= room) filled.add(sum + op.hands);
         });
         most = Math.max(most, wait - Math.max(...filled));
@@ -212,62 +210,6 @@ class Search {
     return !second && op!.wait === 0 && op!.slack === Infinity;
   }
 
-  /** True when waiting until anything that would still be worth it cannot shut the window of this stretch. */
-  private isLoose(job: number, op: number, predEnd: number): boolean {
-    const { wait, slack } = this.jobs[job]!.ops[op]!;
-    return predEnd + wait + slack >= this.bestEnd;
-  }
-
-  /**
-   * Where the end of the chain begins that must stay together: from there on, some window still binds to a start
-   * that lies in it. What lies before can be exchanged for any other order that ends no later.
-   */
-  private boundFrom(next: readonly number[], ended: readonly number[]): number {
-    const position = new Map<number, number>();
-    this.chain.forEach((p, k) => position.set(p.job * 64 + p.op, k));
-    let from = this.chain.length;
-    next.forEach((op, job) => {
-      if (op > 0 && op < this.jobs[job]!.ops.length && !this.isLoose(job, op, ended[job]!))
-        from = Math.min(from, position.get(job * 64 + op - 1)!);
-    });
-    for (let k = this.chain.length - 1; k >= from; k--) {
-      const { job, op } = this.chain[k]!;
-      if (op === 0) continue;
-      const at = position.get(job * 64 + op - 1)!;
-      const pred = this.chain[at]!;
-      if (at < from && !this.isLoose(job, op, pred.start + this.jobs[job]!.ops[op - 1]!.hands)) {
-        from = at;
-        k = this.chain.length;
-      }
-    }
-    return from;
-  }
-
-  /**
-   * True when the same was done before, in an order that left the hands free no later and ended nothing later: it
-   * cannot end sooner from here. The end of the chain to which a window still binds must be the same in both.
-   */
-  private isBeaten(next: readonly number[], ended: readonly number[]): boolean {
-    const from = this.boundFrom(next, ended);
-    if (from < 2) return false;
-    const last = this.chain[from - 1]!;
-    const state = [last.start + this.jobs[last.job]!.ops[last.op]!.hands];
-    const tail = this.chain.slice(from);
-    next.forEach((op, job) => {
-      const isOpen = op > 0 && op < this.jobs[job]!.ops.length;
-      if (!isOpen && !tail.some((p) => p.job === job && p.op > 0)) return;
-      // Of what ended before the common end, the last stretch of each test counts.
-      const before = this.chain.findLast((p, k) => k < from && p.job === job);
-      state.push(before ? before.start + this.jobs[job]!.ops[before.op]!.hands : 0);
-    });
-    const key = `${next.join()} ${tail.map((p) => p.job).join()}`;
-    const others = this.seen.get(key);
-    if (!others) this.seen.set(key, [state]);
-    else if (others.some((other) => other.every((x, k) => x <= state[k]! + 1e-9))) return true;
-    else others.push(state);
-    return false;
-  }
-
   private go(next: readonly number[], free: number, ended: readonly number[]): void {
     this.nodes += 1;
     const open = this.jobs.flatMap((job, j) => (next[j]! < job.ops.length ? [j] : []));
@@ -275,7 +217,7 @@ class Search {
       if (free < this.bestEnd - 1e-9) [this.bestEnd, this.best] = [free, this.chain.map((p) => ({ ...p }))];
       return;
     }
-    if (this.bound(next, free, ended) >= this.bestEnd - 1e-9 || this.isBeaten(next, ended)) return;
+    if (this.bound(next, free, ended) >= this.bestEnd - 1e-9) return;
 
     const candidates = open
       .map((j) => {

@@ -87,10 +87,10 @@ export function carbonateReading(inputs: CarbonateInputs): Worked<CarbonateReadi
   const [co2, dic, bicarbonate, carbonate, airedPh, timesAir] = extremesInBox(
     [alkalinity, ph, temperature, strength],
     (alk, p, celsius, ionicStrength) => {
-      const conditions = { temperature: celsius!, ionicStrength: ionicStrength! };
-      const state = carbonateSystem({ alkalinity: alk!, ph: p! }, conditions);
-      const air = airCarbonDioxide(celsius!);
-      const aired = carbonateSystem({ alkalinity: alk!, co2: air }, conditions);
+      const conditions = { temperature: celsius, ionicStrength: ionicStrength };
+      const state = carbonateSystem({ alkalinity: alk, ph: p }, conditions);
+      const air = airCarbonDioxide(celsius);
+      const aired = carbonateSystem({ alkalinity: alk, co2: air }, conditions);
       return [
         state.co2 * molarMass.CO2,
         state.dic,

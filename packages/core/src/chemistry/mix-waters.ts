@@ -128,8 +128,8 @@ export function mixWaters(parts: readonly MixPart[]): Worked<Mixture> {
   const mean = (of: (part: MixPart) => Interval) => blended(parts, parts.map(of));
   const [temperature, alkalinity] = [mean((p) => p.temperature), mean((p) => p.alkalinity)];
   const airedPh = overBox([alkalinity, temperature, mean(ionicStrengthOf)], (alk, celsius, ionicStrength) => {
-    const conditions = { temperature: celsius!, ionicStrength: ionicStrength! };
-    return carbonateSystem({ alkalinity: alk!, co2: airCarbonDioxide(celsius!) }, conditions).ph;
+    const conditions = { temperature: celsius, ionicStrength: ionicStrength };
+    return carbonateSystem({ alkalinity: alk, co2: airCarbonDioxide(celsius) }, conditions).ph;
   });
   const value: Mixture = {
     liters: add(...parts.map((p) => p.liters)),

@@ -50,18 +50,18 @@ export function saltEffect(
   const [alkalinity, ph, airedPh] = extremesInBox(
     [water.alkalinity, water.ph, water.temperature, ionicStrengthOf(water), grams, liters],
     (alk, p, celsius, before, g, v) => {
-      const temperature = celsius!;
+      const temperature = celsius;
       // Where KH and pH contradict each other (less KH than the OH of this pH alone), the pH decides.
-      const state = carbonateSystem({ alkalinity: alk!, ph: p! }, { temperature, ionicStrength: before! });
-      const added = millimolesIn(g!, v!);
+      const state = carbonateSystem({ alkalinity: alk, ph: p }, { temperature, ionicStrength: before });
+      const added = millimolesIn(g, v);
       const alkAfter = state.alkalinity + added * perMole.alkalinity;
       const dicAfter = state.dic + added * perMole.dic;
-      const conditions = { temperature, ionicStrength: before! + (added * strengthPerMole) / 1000 };
+      const conditions = { temperature, ionicStrength: before + (added * strengthPerMole) / 1000 };
       // A salt that leaves carbonate alone leaves pH alone, but for the activities.
       const after = carbonateSystem({ alkalinity: alkAfter, dic: dicAfter }, conditions);
       const aired = carbonateSystem({ alkalinity: alkAfter, co2: airCarbonDioxide(temperature) }, conditions);
       // KH is told from what was measured, whatever pH says of it.
-      return [alk! + added * perMole.alkalinity, after.ph, aired.ph];
+      return [alk + added * perMole.alkalinity, after.ph, aired.ph];
     },
   ) as [Interval, Interval, Interval];
   const millimoles = interval(

@@ -152,7 +152,7 @@ export function nitrogenBooks({
             label: 'With new water',
             amount: add(
               nothing,
-              ...changes.map(({ part }) => overBox([part, tap], (of, water) => of! * water!)),
+              ...changes.map(({ part }) => overBox([part, tap], (of, water) => of * water)),
             ),
             note:
               unreadTap.length > 0

@@ -89,7 +89,7 @@ function freeFigure(total: Figure, result: FreeAmmoniaResult): Figure {
   const { used } = result;
   const free = (t: Interval, p: Interval, c: Interval) => {
     if (t.high === Infinity) return result.value;
-    return overBox([t, p, c], (tan, ph, celsius) => tan! * unionizedFraction(ph!, celsius!));
+    return overBox([t, p, c], (tan, ph, celsius) => tan * unionizedFraction(ph, celsius));
   };
   return {
     ...total,
@@ -128,7 +128,7 @@ function epaFigure(
 ): Figure {
   const { used } = free;
   const shareOf = (total: Interval, ph: Interval, temperature: Interval) =>
-    overOpenBox([total, ph, temperature], (tan, p, celsius) => tan! / criterion(p!, celsius!));
+    overOpenBox([total, ph, temperature], (tan, p, celsius) => tan / criterion(p, celsius));
   const value = shareOf(used.total, used.ph, used.temperature);
   const limit = interval(
     criterion(used.ph.high, used.temperature.high),

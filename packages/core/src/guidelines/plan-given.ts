@@ -1,7 +1,7 @@
 import { day, hour } from '../wire';
 import { convert, interval, point, scale } from '../quantity';
 import type { Interval } from '../quantity';
-import type { ParameterId } from '../parameters';
+import { type ParameterId, measuredIds } from '../parameters';
 import {
   type PlanFigure,
   type PlanFigures,
@@ -150,7 +150,7 @@ const isLost = (facts: Facts, parameter: ParameterId): boolean => {
 };
 
 const zoneOf = (facts: Facts): string => {
-  const readings = Object.values(facts.latest).flatMap((r) => (r && 'zone' in r ? [r] : []));
+  const readings = measuredIds().flatMap((p) => facts.latest[p] ?? []);
   const newest = readings.sort((a, b) => b.takenAt - a.takenAt)[0];
   return newest?.zone ?? facts.deeds[0]?.zone ?? 'UTC';
 };

@@ -32,7 +32,7 @@ export const dissolvedOxygen = {
       needs: ['celsius', 'meters'],
       possible: [0, 400],
       canonical: (percent, { celsius, meters }) =>
-        overBox([percent, celsius, meters], (share, t, h) => (share! / 100) * oxygenSaturation(t!, h!)),
+        overBox([percent, celsius, meters], (share, t, h) => (share / 100) * oxygenSaturation(t, h)),
       formula: 'mg/L = percent ÷ 100 · saturation at this temperature and height',
       source: 'Benson & Krause 1980 and 1984, Standard Methods 4500-O (from memory)',
       caveat: 'Holds for fresh water; sea water holds about a fifth less.',

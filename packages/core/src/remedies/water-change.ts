@@ -54,7 +54,7 @@ const percent = (f: Interval) => `${formatReading(interval(f.low * 100, f.best *
 export function afterChange(of: ChangeOf, fraction: Interval): Worked<Interval> {
   check(of);
   checkInterval(fraction, 'fraction', possibleShare('The part changed'));
-  const value = overOpenBox([of.now, of.source, fraction], (c, s, f) => (1 - f!) * c! + f! * s!);
+  const value = overOpenBox([of.now, of.source, fraction], (c, s, f) => (1 - f) * c + f * s);
   return worked(value, () => ({
     title: `${of.label} after one change`,
     result: `${formatReading(value)} ${of.unit}`,
@@ -101,14 +101,14 @@ export function changeSeries(of: ChangeOf, routine: Routine, changes: number): W
   const { fraction: f, made: p } = routine;
   // The source's share and the rest of the start are one term: it rises with both, and moves one way with f.
   const start = (n: number): Interval =>
-    overOpenBox([of.now, of.source, f], (c, s, part) => s! + (c! - s!) * (1 - part!) ** n);
+    overOpenBox([of.now, of.source, f], (c, s, part) => s + (c - s) * (1 - part) ** n);
   const kept = (part: number, n: number, from: 0 | 1): number => {
     let sum = 0;
     for (let j = from; j < n + from; j++) sum += (1 - part) ** j;
     return sum;
   };
   const since = (n: number, from: 0 | 1): Interval =>
-    overOpenBox([p, f], (made, part) => made! * kept(part!, n, from));
+    overOpenBox([p, f], (made, part) => made * kept(part, n, from));
   const steps = Array.from({ length: changes }, (_, k): ChangeStep => ({
     before: add(start(k), since(k + 1, 0)),
     after: add(start(k + 1), since(k + 1, 1)),
@@ -147,7 +147,7 @@ export function settledLevel(of: ChangeOf, routine: Routine): Worked<Settled> {
   const { fraction: f, made: p } = routine;
   const { source: s } = of;
   const level = (share: (part: number) => number): Interval =>
-    overOpenBox([s, p, f], (source, made, part) => source! + made! * share(part!));
+    overOpenBox([s, p, f], (source, made, part) => source + made * share(part));
   const value = { before: level((x) => 1 / x), after: level((x) => (1 - x) / x) };
   return worked(value, () => ({
     title: `Where ${of.label.toLowerCase()} settles`,
@@ -175,7 +175,7 @@ export function afterDrip(of: ChangeOf, dripped: Interval, liters: Interval): Wo
   checkInterval(liters, 'liters', possibleAmount('Volume', 'L'));
   const value = overOpenBox(
     [of.now, of.source, dripped, liters],
-    (c, s, v, V) => s! + (c! - s!) * Math.exp(-v! / V!),
+    (c, s, v, V) => s + (c - s) * Math.exp(-v / V),
   );
   return worked(value, () => ({
     title: `${of.label} after a drip`,

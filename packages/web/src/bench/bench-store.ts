@@ -182,7 +182,7 @@ export const useBench = defineStore('bench', () => {
     const run = runs.value.find((r) => r.id === runId) ?? finished.value[runId];
     if (!run) return 'refused';
     const at = link.now();
-    const events = bodies.map((body) => ({ ...body, id: newId(), at }) as RunEvent);
+    const events = bodies.map((body) => ({ ...body, id: newId(), at }));
     try {
       keep(runId, events);
     } catch {

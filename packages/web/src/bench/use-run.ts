@@ -160,7 +160,7 @@ export function useRun(given: Ref<Run>) {
     const { testId } = tube.value!;
     toldAt = performance.now();
     byOwnAct = true;
-    return bench.tell(run.value.id, ...bodies.map((body) => ({ ...body, testId }) as EventBody));
+    return bench.tell(run.value.id, ...bodies.map((body) => ({ ...body, testId })));
   }
   const atStep = <T extends string>(type: T) => ({ type, step: tube.value!.step });
 

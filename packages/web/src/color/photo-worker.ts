@@ -169,7 +169,7 @@ const photoWorker = {
   },
 
   /** What to mend before a picture is taken, by a frame of the live view. */
-  async hint(frame: ImageBitmap, card: Card | null, withTube: boolean): Promise<LightHint> {
+  hint(frame: ImageBitmap, card: Card | null, withTube: boolean): LightHint {
     const scale = Math.min(1, hintWidth / frame.width);
     const [width, height] = [frame.width, frame.height].map((side) => Math.max(1, Math.round(side * scale)));
     const context = new OffscreenCanvas(width!, height!).getContext('2d', { willReadFrequently: true })!;

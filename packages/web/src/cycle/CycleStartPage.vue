@@ -9,19 +9,18 @@ import {
   waysToStart,
   cycleRoutes,
 } from '@hedge-lamp/core/cycle';
-import { useSessionStorage } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
-import { computed, ref, watch } from 'vue';
+import { computed, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { sentenceOf } from '../wire/api-error';
 import { useServerLink } from '../clock/server-link';
 import ChoiceField from '../shell/ChoiceField.vue';
 import ConflictNotice from '../shell/ConflictNotice.vue';
-import { differencesBetween } from '../shell/differences';
 import { useNotices } from '../shell/notice-store';
 import PageHeading from '../shell/PageHeading.vue';
 import TextField from '../shell/TextField.vue';
-import { useSave } from '../shell/use-save';
+import { useDraft } from '../shell/use-draft';
+import { cycleFacts } from './cycle-facts';
 import { useWaters } from '../waters/waters-store';
 import DosingFields from './DosingFields.vue';
 import { type CycleForm, cycleFormOf, emptyCycleForm, readCycleForm } from './cycle-form';
@@ -36,25 +35,34 @@ const notices = useNotices();
 const link = useServerLink();
 const water = computed(() => waters.byId(props.waterId));
 
-/** Kept until saved, so that a reload loses nothing typed. */
-const key = `hedge-lamp.draft.cycle.${props.waterId}`;
-const form = useSessionStorage<CycleForm | null>(key, null, {
-  serializer: { read: (text) => JSON.parse(text) as CycleForm | null, write: JSON.stringify },
-});
-/** The version that is changed; 0 for a new one. */
-const seen = useSessionStorage(`${key}.version`, 0);
-const formElement = ref<HTMLFormElement>();
-const { errors, failure, saving, theirs, attempt, showFirstError } = useSave<CycleStart>(
+const {
+  form,
+  /** The version that is changed; 0 for a new one. */
+  seen,
   formElement,
-  'start.',
-);
-
-function take(start: CycleStart): void {
-  form.value = cycleFormOf(start, link.date());
-  seen.value = start.version;
-  theirs.value = null;
-  errors.value = {};
-}
+  errors,
+  failure,
+  saving,
+  theirs,
+  differences,
+  take,
+  begin,
+  forget,
+  save,
+  saveOurs,
+  takeTheirs,
+  attempt,
+} = useDraft<CycleForm, CycleStartDraft, CycleStart>({
+  key: `hedge-lamp.draft.cycle.${props.waterId}`,
+  within: 'start.',
+  formOf: (kept) => cycleFormOf(kept, link.date()),
+  read: (typed) => {
+    const read = readCycleForm(typed, props.waterId);
+    return 'draft' in read ? { sent: read.draft } : read;
+  },
+  factsOf: cycleFacts,
+  send,
+});
 async function open(): Promise<void> {
   if (form.value !== null || !water.value) return;
   failure.value = '';
@@ -65,8 +73,7 @@ async function open(): Promise<void> {
     const [newest] = starts;
     if (newest && route.query.again === undefined) take(newest);
     else {
-      form.value = emptyCycleForm(water.value, link.date());
-      seen.value = 0;
+      begin(emptyCycleForm(water.value, link.date()));
     }
   } catch (error) {
     failure.value = sentenceOf(error);
@@ -82,22 +89,6 @@ const endings = [
   { value: 'ready' as const, text: 'Ended: the filter is ready' },
   { value: 'given-up' as const, text: 'Ended: given up' },
 ];
-const differences = computed(() => {
-  const read = form.value && readCycleForm(form.value, props.waterId);
-  const labels = {
-    startedAt: 'Begun',
-    way: 'Way',
-    media: 'Media',
-    target: 'Dose',
-    redose: 'Redosing',
-    pauseAtPeak: 'At nitrite’s peak',
-    outcome: 'Outcome',
-    endedAt: 'Ended',
-    note: 'Note',
-  };
-  return theirs.value && read && 'draft' in read ? differencesBetween(theirs.value, read.draft, labels) : [];
-});
-
 async function send(draft: CycleStartDraft): Promise<void> {
   const saved = isNew.value
     ? await ask(cycleRoutes.start, { body: draft })
@@ -105,32 +96,17 @@ async function send(draft: CycleStartDraft): Promise<void> {
         params: { id: draft.id },
         body: { version: seen.value, start: draft },
       });
-  form.value = null;
-  seen.value = 0;
+  forget();
   await waters.load();
   notices.say(saved.version === 1 ? 'The cycle is begun.' : 'The cycle is saved.');
   await router.push({ name: 'cycle', params: { waterId: props.waterId } });
-}
-async function save(): Promise<void> {
-  if (!form.value) return;
-  const read = readCycleForm(form.value, props.waterId);
-  errors.value = 'errors' in read ? read.errors : {};
-  if ('errors' in read) return showFirstError();
-  await attempt(() => send(read.draft));
-}
-async function saveOverTheirs(): Promise<void> {
-  if (!theirs.value) return;
-  seen.value = theirs.value.version;
-  theirs.value = null;
-  await save();
 }
 async function remove(): Promise<void> {
   const id = form.value?.id;
   if (!id) return;
   await attempt(async () => {
     await ask(cycleRoutes.remove, { params: { id } });
-    form.value = null;
-    seen.value = 0;
+    forget();
     notices.say('The cycle is removed. Its readings and doses are kept.', {
       undo: async () => {
         await ask(cycleRoutes.restore, { params: { id } });
@@ -140,8 +116,7 @@ async function remove(): Promise<void> {
   });
 }
 function discard(): void {
-  form.value = null;
-  seen.value = 0;
+  forget();
   void router.push({ name: 'cycle', params: { waterId: props.waterId } });
 }
 </script>
@@ -155,8 +130,8 @@ function discard(): void {
     v-if="theirs"
     what="This cycle"
     :differences="differences"
-    @ours="saveOverTheirs"
-    @theirs="take(theirs)"
+    @ours="saveOurs"
+    @theirs="takeTheirs"
   />
   <p v-if="failure" class="failure" role="alert">
     {{ failure }} <BButton v-if="!form" variant="outline-primary" @click="open">Try again</BButton>

@@ -3,18 +3,17 @@ import { ask } from '../wire/ask';
 import { type Guidance } from '@hedge-lamp/core/limits';
 import { shippedGuidelines, speaksOf, guidelinesFor } from '@hedge-lamp/core/guidelines';
 import { type Water, waterKindInfo, waterRoutes } from '@hedge-lamp/core/waters';
-import { useSessionStorage } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckbox } from 'bootstrap-vue-next/components/BFormCheckbox';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { sentenceOf } from '../wire/api-error';
 import ConflictNotice from '../shell/ConflictNotice.vue';
-import { differencesBetween } from '../shell/differences';
 import type { FieldErrors } from '../shell/field-errors';
 import { useNotices } from '../shell/notice-store';
 import PageHeading from '../shell/PageHeading.vue';
-import { useSave } from '../shell/use-save';
+import { useDraft } from '../shell/use-draft';
+import { guidanceFacts } from './guidance-facts';
 import { draftOf } from '../waters/water-form';
 import { useWaters } from '../waters/waters-store';
 import { type GuidanceForm, emptyOwnLimit, guidanceFormOf, readGuidanceForm } from './guidance-form';
@@ -29,25 +28,35 @@ const router = useRouter();
 const waters = useWaters();
 const notices = useNotices();
 
-/** Kept until saved, so that a reload loses nothing typed. */
-const key = `hedge-lamp.draft.limits.${props.waterId}`;
-const form = useSessionStorage<GuidanceForm | null>(key, null, {
-  serializer: { read: (text) => JSON.parse(text) as GuidanceForm | null, write: JSON.stringify },
-});
-const seen = useSessionStorage(`${key}.version`, 0);
 const water = ref<Water | null>(null);
-const formElement = ref<HTMLFormElement>();
-const { errors, failure, saving, theirs, attempt, showFirstError } = useSave<Water>(
+const {
+  form,
+  seen,
   formElement,
-  'water.guidance.',
-);
-
+  errors,
+  failure,
+  saving,
+  theirs,
+  differences,
+  take: fill,
+  forget,
+  save,
+  saveOurs,
+} = useDraft<GuidanceForm, Guidance, Water>({
+  key: `hedge-lamp.draft.limits.${props.waterId}`,
+  within: 'water.guidance.',
+  formOf: (kept) => guidanceFormOf(kept.guidance),
+  read: (typed) => {
+    const read = readGuidanceForm(typed);
+    return 'guidance' in read ? { sent: read.guidance } : read;
+  },
+  factsOf: (it) => guidanceFacts('guidance' in it ? it.guidance : it),
+  // Of a water that was changed meanwhile all else is as it is there.
+  send: (guidance) => send(water.value!, guidance),
+});
 function take(from: Water): void {
   water.value = from;
-  form.value = guidanceFormOf(from.guidance);
-  seen.value = from.version;
-  theirs.value = null;
-  errors.value = {};
+  fill(from);
 }
 async function fetchWater(): Promise<void> {
   failure.value = '';
@@ -88,14 +97,6 @@ const errorsOfOwn = (k: number): FieldErrors =>
       .filter(([path]) => path.startsWith(`own.${k}.`))
       .map(([path, message]) => [path.slice(`own.${k}.`.length), message]),
   );
-const differences = computed(() => {
-  const read = form.value && readGuidanceForm(form.value);
-  const labels = { sets: 'Guidelines', schools: 'Schools', lifeStage: 'Life stage', own: 'Own limits' };
-  return theirs.value && read && 'guidance' in read
-    ? differencesBetween(theirs.value.guidance, read.guidance, labels)
-    : [];
-});
-
 function addOwn(): void {
   form.value?.own.push(emptyOwnLimit('nitrate', water.value?.units.nitrate ?? 'mg/L NO3'));
 }
@@ -106,8 +107,7 @@ async function send(water: Water, guidance: Guidance): Promise<void> {
     params,
     body: { version: seen.value, water: { ...draftOf(water), guidance } },
   });
-  form.value = null;
-  seen.value = 0;
+  forget();
   await waters.load();
   notices.say(`The limits of ${saved.name} are saved.`, {
     undo: async () => {
@@ -120,20 +120,9 @@ async function send(water: Water, guidance: Guidance): Promise<void> {
   });
   await router.push({ name: 'today', params: { waterId: water.id } });
 }
-async function save(): Promise<void> {
-  const current = water.value;
-  if (!form.value || !current) return;
-  const read = readGuidanceForm(form.value);
-  errors.value = 'errors' in read ? read.errors : {};
-  if ('errors' in read) return showFirstError();
-  await attempt(() => send(current, read.guidance));
-}
 async function saveOverTheirs(): Promise<void> {
-  if (!theirs.value) return;
-  seen.value = theirs.value.version;
-  water.value = theirs.value;
-  theirs.value = null;
-  await save();
+  water.value = theirs.value ?? water.value;
+  await saveOurs();
 }
 </script>
 

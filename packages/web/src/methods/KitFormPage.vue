@@ -1,17 +1,15 @@
 <script setup lang="ts">
-import { type Kit, bottleMarkInfo, bottleMarks, kitState } from '@hedge-lamp/core/methods';
+import { type Kit, type KitDraft, bottleMarkInfo, bottleMarks, kitState } from '@hedge-lamp/core/methods';
 import { parameterInfo } from '@hedge-lamp/core/parameters';
-import { useSessionStorage } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckboxGroup } from 'bootstrap-vue-next/components/BFormCheckbox';
-import { computed, ref, shallowRef, watch } from 'vue';
+import { computed, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { ApiError, sentenceOf } from '../wire/api-error';
+import { sentenceOf } from '../wire/api-error';
 import { useServerLink } from '../clock/server-link';
 import ConflictNotice from '../shell/ConflictNotice.vue';
-import { differencesOfFacts } from '../shell/differences';
-import { type FieldErrors, errorsFromServer } from '../shell/field-errors';
 import { useNotices } from '../shell/notice-store';
+import { useDraft } from '../shell/use-draft';
 import PageHeading from '../shell/PageHeading.vue';
 import TextField from '../shell/TextField.vue';
 import { type KitForm, emptyKitForm, formOfKit, readKitForm } from './kit-form';
@@ -27,21 +25,56 @@ const notices = useNotices();
 const router = useRouter();
 const link = useServerLink();
 
-const form = useSessionStorage<KitForm | null>(`hedge-lamp.draft.kit.${props.kitId}`, null, {
-  serializer: { read: (text) => JSON.parse(text), write: (value) => JSON.stringify(value) },
-});
-const errors = ref<FieldErrors>({});
-const failure = ref('');
-const saving = ref(false);
 const isNew = computed(() => props.kitId === 'new');
+const keptNow = () => kits.kits.find((k) => k.id === props.kitId) ?? null;
+
+const {
+  form,
+  formElement,
+  errors,
+  failure,
+  saving,
+  theirs,
+  differences,
+  take,
+  begin,
+  forget,
+  save,
+  saveOurs,
+  takeTheirs,
+} = useDraft<KitForm, KitDraft, Kit>({
+  key: `hedge-lamp.draft.kit.${props.kitId}`,
+  within: 'kit.',
+  formOf: (kit) => formOfKit(kit, link.date()),
+  // What nobody touched here is as it is there.
+  read: (typed, over) => {
+    const read = readKitForm(typed, link.date(), over ?? keptNow());
+    return 'draft' in read ? { sent: read.draft } : read;
+  },
+  factsOf(kit) {
+    const names = { method: nameOf, bottle: labelOf };
+    // Of what is kept, what is left now; of what stands here, what was counted.
+    if ('version' in kit) {
+      const left = new Map(kitState(kit, link.date()).map((s) => [s.methodId, s.left]));
+      return kitFacts(kit, (id) => left.get(id) ?? null, names);
+    }
+    return kitFacts(kit, (id) => kit.tests.find((t) => t.methodId === id)?.counted ?? null, names);
+  },
+  async send(draft, seen) {
+    await kits.save(draft, seen);
+    forget();
+    notices.say(`${draft.name} is saved.`);
+    await router.push({ name: 'kits' });
+  },
+});
 
 watch(
   () => kits.kits,
-  (all) => {
+  () => {
     if (form.value) return;
-    const kit = all.find((k) => k.id === props.kitId);
-    if (kit) form.value = formOfKit(kit, link.date());
-    else if (isNew.value) form.value = emptyKitForm();
+    const kit = keptNow();
+    if (kit) take(kit);
+    else if (isNew.value) begin(emptyKitForm());
   },
   { immediate: true },
 );
@@ -64,55 +97,6 @@ const labelOf = (methodId: string, bottleId: string) =>
   methods.book.find(methodId)?.bottles.find((b) => b.id === bottleId)?.label ?? bottleId;
 const marks = bottleMarks.map((value) => ({ value, text: bottleMarkInfo[value].label }));
 
-/** Somebody else saved first: what is kept now. */
-const theirs = shallowRef<Kit | null>(null);
-/** What nobody touched here is as it is there. */
-const differences = computed(() => {
-  const now = link.date();
-  const ours = theirs.value && form.value && readKitForm(form.value, now, theirs.value);
-  if (!theirs.value || !ours || 'errors' in ours) return [];
-  const left = new Map(kitState(theirs.value, now).map((s) => [s.methodId, s.left]));
-  const names = { method: nameOf, bottle: labelOf };
-  return differencesOfFacts(
-    kitFacts(theirs.value, (id) => left.get(id) ?? null, names),
-    kitFacts(ours.draft, (id) => ours.draft.tests.find((t) => t.methodId === id)?.counted ?? null, names),
-  );
-});
-async function saveOurs(): Promise<void> {
-  const over = theirs.value!;
-  form.value!.version = over.version;
-  await save(over);
-}
-function takeTheirs(): void {
-  form.value = formOfKit(theirs.value!, link.date());
-  theirs.value = null;
-}
-
-/** @param kept the kit as it is kept now, for what is left of it */
-async function save(kept = kits.kits.find((k) => k.id === props.kitId) ?? null): Promise<void> {
-  failure.value = '';
-  theirs.value = null;
-  const read = readKitForm(form.value!, link.date(), kept);
-  errors.value = 'errors' in read ? read.errors : {};
-  if ('errors' in read) {
-    failure.value = 'Something in this is not right yet; it is said beside each field.';
-    return;
-  }
-  saving.value = true;
-  try {
-    await kits.save(read.draft, form.value!.version);
-    form.value = null;
-    notices.say(`${read.draft.name} is saved.`);
-    await router.push({ name: 'kits' });
-  } catch (error) {
-    if (error instanceof ApiError && error.status === 409 && error.current)
-      theirs.value = error.current as Kit;
-    else failure.value = sentenceOf(error);
-    if (error instanceof ApiError) errors.value = errorsFromServer(error.fields, 'kit.');
-  } finally {
-    saving.value = false;
-  }
-}
 async function remove(): Promise<void> {
   const { id, name } = form.value!;
   try {
@@ -121,12 +105,12 @@ async function remove(): Promise<void> {
     failure.value = sentenceOf(error);
     return;
   }
-  form.value = null;
+  forget();
   notices.say(`${name} is put away. Its readings stay.`, { undo: () => kits.restore(id) });
   await router.push({ name: 'kits' });
 }
 async function cancel(): Promise<void> {
-  form.value = null;
+  forget();
   await router.push({ name: 'kits' });
 }
 </script>
@@ -141,7 +125,7 @@ async function cancel(): Promise<void> {
     @theirs="takeTheirs"
   />
   <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
-  <form v-if="form" class="kit-form" novalidate @submit.prevent="save()">
+  <form v-if="form" ref="formElement" class="kit-form" novalidate @submit.prevent="save">
     <section class="sheet">
       <h2>The box</h2>
       <TextField v-model="form.name" label="Name" :error="errors.name" hint="As you call it." />

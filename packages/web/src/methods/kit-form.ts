@@ -6,8 +6,6 @@ import { typedNumber } from '../shell/typed-number';
 /** A kit as it stands in its form: figures and days as typed. */
 export interface KitForm {
   id: string;
-  /** 0 for one that is not saved yet. */
-  version: number;
   name: string;
   price: string;
   currency: string;
@@ -31,7 +29,6 @@ export interface KitForm {
 
 export const emptyKitForm = (): KitForm => ({
   id: newId(),
-  version: 0,
   name: '',
   price: '',
   currency: '',
@@ -52,7 +49,6 @@ export function formOfKit(kit: Kit, now: number): KitForm {
   }));
   return {
     id: kit.id,
-    version: kit.version,
     name: kit.name,
     price: text(kit.price),
     currency: kit.currency,

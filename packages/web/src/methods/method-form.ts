@@ -1,12 +1,5 @@
 import type { TurnIndicator } from '@hedge-lamp/core/color';
-import {
-  type Bottle,
-  type Method,
-  type MethodDraft,
-  type MethodFault,
-  type Step,
-  readMethod,
-} from '@hedge-lamp/core/methods';
+import { type Bottle, type Method, type MethodFault, type Step, readMethod } from '@hedge-lamp/core/methods';
 import type { ParameterId } from '@hedge-lamp/core/parameters';
 import { typedNumber } from '../shell/typed-number';
 
@@ -297,5 +290,5 @@ export function readMethodForm(form: MethodForm): { method: Method } | { faults:
     ...some('copiedFrom', form.copiedFrom),
     ...some('note', form.note),
   };
-  return readMethod(draft as MethodDraft);
+  return readMethod(draft);
 }

@@ -96,7 +96,7 @@ export const useOutbox = defineStore('outbox', () => {
 
   /** Sends all that can be sent. @throws the last failure, after every lane had its turn */
   async function sendAll(): Promise<void> {
-    let failure: unknown = null;
+    let failure: Error | null = null;
     for (;;) {
       refresh();
       const parcel = nextParcel(
@@ -108,7 +108,7 @@ export const useOutbox = defineStore('outbox', () => {
       try {
         await send(parcel);
       } catch (error) {
-        failure = error;
+        failure = error instanceof Error ? error : new Error(String(error));
         stuck.add(parcel.what === 'one' ? parcel.entry.lane : parcel.runId);
         // Nobody there: the other lanes need not be tried. Or was it only this one?
         if (error instanceof ApiError && error.unreachable) {
@@ -117,7 +117,7 @@ export const useOutbox = defineStore('outbox', () => {
         }
       }
     }
-    if (failure !== null) throw failure;
+    if (failure) throw failure;
   }
 
   let attempt: Promise<void> | null = null;

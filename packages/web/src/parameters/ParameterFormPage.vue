@@ -1,16 +1,20 @@
 <script setup lang="ts">
 import type { OwnParameter } from '@hedge-lamp/core/parameters';
-import { useSessionStorage } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
-import { computed, ref, watch } from 'vue';
+import { computed, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import ConflictNotice from '../shell/ConflictNotice.vue';
-import { differencesOfFacts } from '../shell/differences';
 import { useNotices } from '../shell/notice-store';
 import PageHeading from '../shell/PageHeading.vue';
 import TextField from '../shell/TextField.vue';
-import { useSave } from '../shell/use-save';
-import { type ParameterForm, formOfParameter, parameterFacts, readParameterForm } from './parameter-form';
+import { useDraft } from '../shell/use-draft';
+import {
+  type ParameterForm,
+  emptyParameterForm,
+  formOfParameter,
+  parameterFacts,
+  readParameterForm,
+} from './parameter-form';
 import { useParameters } from './parameters-store';
 
 /** A parameter of the keeper's own: its name, its unit, and what can be at all. */
@@ -20,54 +24,45 @@ const notices = useNotices();
 const router = useRouter();
 const isNew = computed(() => props.parameterId === 'new');
 
-const form = useSessionStorage<ParameterForm | null>(
-  `hedge-lamp.draft.parameter.${props.parameterId}`,
-  null,
-  {
-    serializer: { read: (text) => JSON.parse(text), write: (value) => JSON.stringify(value) },
+const {
+  form,
+  formElement,
+  errors,
+  failure,
+  saving,
+  theirs,
+  differences,
+  take,
+  begin,
+  forget,
+  save,
+  saveOurs,
+  takeTheirs,
+} = useDraft<ParameterForm, OwnParameter, OwnParameter>({
+  key: `hedge-lamp.draft.parameter.${props.parameterId}`,
+  within: '',
+  formOf: formOfParameter,
+  read: (typed) => readParameterForm(typed, parameters.own),
+  factsOf: parameterFacts,
+  async send(parameter, seen) {
+    await parameters.save({ ...parameter, version: seen + 1 });
+    forget();
+    notices.say(`${parameter.name} is saved.`);
+    await router.push({ name: 'parameters' });
   },
-);
+});
 watch(
   () => parameters.own,
   (own) => {
     if (form.value) return;
     const kept = own.find((p) => p.id === props.parameterId);
-    if (kept || isNew.value) form.value = formOfParameter(kept ?? null);
+    if (kept) take(kept);
+    else if (isNew.value) begin(emptyParameterForm());
   },
   { immediate: true },
 );
-
-const sheet = ref<HTMLFormElement>();
-const { errors, failure, saving, theirs, attempt, showFirstError } = useSave<OwnParameter>(sheet, '');
-
-async function save(): Promise<void> {
-  theirs.value = null;
-  failure.value = '';
-  const read = readParameterForm(form.value!, parameters.own);
-  errors.value = 'errors' in read ? read.errors : {};
-  if ('errors' in read) return showFirstError();
-  await attempt(async () => {
-    await parameters.save(read.parameter);
-    form.value = null;
-    notices.say(`${read.parameter.name} is saved.`);
-    await router.push({ name: 'parameters' });
-  });
-}
-const differences = computed(() => {
-  const ours = theirs.value && form.value && readParameterForm(form.value, parameters.own);
-  if (!theirs.value || !ours || 'errors' in ours) return [];
-  return differencesOfFacts(parameterFacts(theirs.value), parameterFacts(ours.parameter));
-});
-async function saveOurs(): Promise<void> {
-  form.value!.version = theirs.value!.version;
-  await save();
-}
-function takeTheirs(): void {
-  form.value = formOfParameter(theirs.value);
-  theirs.value = null;
-}
 async function cancel(): Promise<void> {
-  form.value = null;
+  forget();
   await router.push({ name: 'parameters' });
 }
 </script>
@@ -82,7 +77,7 @@ async function cancel(): Promise<void> {
     @theirs="takeTheirs"
   />
   <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
-  <form v-if="form" ref="sheet" class="parameter-form" novalidate @submit.prevent="save">
+  <form v-if="form" ref="formElement" class="parameter-form" novalidate @submit.prevent="save">
     <section class="sheet">
       <TextField v-model="form.name" label="Name" :maxlength="40" :error="errors.name ?? errors.id" />
       <TextField

@@ -37,7 +37,8 @@ export const whiskers = (isOfReadings: (dataset: number) => boolean): Plugin<'li
     chart.data.datasets.forEach((dataset, k) => {
       if (!isOfReadings(k) || !chart.isDatasetVisible(k)) return;
       const y = scales[dataset.yAxisID ?? 'y']!;
-      pen.strokeStyle = String(dataset.pointBorderColor ?? dataset.borderColor);
+      const ink = dataset.pointBorderColor ?? dataset.borderColor;
+      if (typeof ink === 'string') pen.strokeStyle = ink;
       pen.lineWidth = 1.5;
       for (const point of dataset.data as unknown as TracePoint[]) {
         const x = scales.x!.getPixelForValue(point.x);

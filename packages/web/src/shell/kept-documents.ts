@@ -53,7 +53,7 @@ export function useKeptDocuments<K extends string, T extends Versioned>(
   /** Those in use, each in its newest version. */
   const own = computed<T[]>(() => {
     const newest = new Map<string, T>();
-    for (const { [name]: document, deletedAt } of kept.value as Kept<K, T>[]) {
+    for (const { [name]: document, deletedAt } of kept.value) {
       const there = newest.get(document.id);
       if (deletedAt === null && (!there || there.version < document.version))
         newest.set(document.id, document);

@@ -1,4 +1,4 @@
-import { type Ref, nextTick, ref, shallowRef } from 'vue';
+import { type Ref, type ShallowRef, nextTick, ref, shallowRef } from 'vue';
 import { ApiError, sentenceOf } from '../wire/api-error';
 import { type FieldErrors, errorsFromServer } from './field-errors';
 
@@ -12,7 +12,7 @@ export function useSave<T>(form: Readonly<Ref<HTMLFormElement | undefined>>, wit
   const failure = ref('');
   const saving = ref(false);
   /** What is kept now, where somebody else saved first. */
-  const theirs = shallowRef<T | null>(null);
+  const theirs: ShallowRef<T | null> = shallowRef(null);
 
   async function showFirstError(): Promise<void> {
     await nextTick();

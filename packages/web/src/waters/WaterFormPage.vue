@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { removedRoutes } from '@hedge-lamp/core/exchange';
+import { type WaterContents, removedRoutes } from '@hedge-lamp/core/exchange';
 import { ask } from '../wire/ask';
 import { stockNow, deedRoutes } from '@hedge-lamp/core/remedies';
 import {
@@ -17,7 +17,6 @@ import {
   waterRoutes,
 } from '@hedge-lamp/core/waters';
 import { isAnimal, stockGroupIds, stockGroupLabel } from '@hedge-lamp/core/limits';
-import { useSessionStorage } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BModal } from 'bootstrap-vue-next/components/BModal';
 import { BFormCheckbox, BFormCheckboxGroup } from 'bootstrap-vue-next/components/BFormCheckbox';
@@ -27,16 +26,16 @@ import { sentenceOf } from '../wire/api-error';
 import { useServerLink } from '../clock/server-link';
 import StockConflicts from './StockConflicts.vue';
 import ConflictNotice from '../shell/ConflictNotice.vue';
-import { differencesBetween } from '../shell/differences';
 import TextField from '../shell/TextField.vue';
 import ChoiceField from '../shell/ChoiceField.vue';
 import { useNotices } from '../shell/notice-store';
 import PageHeading from '../shell/PageHeading.vue';
-import { useSave } from '../shell/use-save';
+import { useDraft } from '../shell/use-draft';
+import { waterFacts } from './water-facts';
 import StockLines from './StockLines.vue';
 import SamplingPointsField from './SamplingPointsField.vue';
 import VolumeCalculator from './VolumeCalculator.vue';
-import { emptyWaterForm, formOf, readWaterForm, volumeInput } from './water-form';
+import { type WaterForm, emptyWaterForm, formOf, readWaterForm, volumeInput } from './water-form';
 import { useWaters } from './waters-store';
 
 const props = defineProps<{ waterId?: string }>();
@@ -45,14 +44,37 @@ const store = useWaters();
 const notices = useNotices();
 const link = useServerLink();
 
-/** Kept until saved, so that a reload loses nothing typed. */
-const key = `hedge-lamp.draft.water.2.${props.waterId ?? 'new'}`;
-const form = useSessionStorage(key, emptyWaterForm());
-const seen = useSessionStorage(`${key}.version`, 0);
+const {
+  form: typed,
+  seen,
+  formElement,
+  errors,
+  failure,
+  saving,
+  theirs,
+  differences,
+  take,
+  begin,
+  forget,
+  save,
+  saveOurs,
+  takeTheirs,
+} = useDraft<WaterForm, WaterDraft, Water>({
+  key: `hedge-lamp.draft.water.2.${props.waterId ?? 'new'}`,
+  within: 'water.',
+  formOf,
+  read: (form) => {
+    const read = readWaterForm(form, link.date());
+    return 'draft' in read ? { sent: read.draft } : read;
+  },
+  factsOf: (it) => waterFacts(it, (id) => store.byId(id)?.name ?? 'a water that is not here'),
+  send,
+});
+if (!typed.value) begin(emptyWaterForm());
+/** What stands in the fields; an empty form in the moment between saving and leaving the page. */
+const form = computed(() => typed.value ?? emptyWaterForm());
 const calculating = ref(false);
 const ready = ref(!props.waterId || seen.value > 0);
-const formElement = ref<HTMLFormElement>();
-const { errors, failure, saving, theirs, attempt, showFirstError } = useSave<Water>(formElement, 'water.');
 
 async function fetchWater(): Promise<void> {
   if (!props.waterId || ready.value) return;
@@ -63,12 +85,6 @@ async function fetchWater(): Promise<void> {
   } catch (error) {
     failure.value = sentenceOf(error);
   }
-}
-function take(water: Water): void {
-  form.value = formOf(water);
-  seen.value = water.version;
-  theirs.value = null;
-  errors.value = {};
 }
 void fetchWater();
 
@@ -132,29 +148,6 @@ async function fetchCounts(): Promise<void> {
 }
 watch(ready, (isReady) => isReady && void fetchCounts(), { immediate: true });
 
-const labels = {
-  name: 'Name',
-  livesHere: 'Who lives here',
-  stock: 'How many',
-  salinity: 'Salt',
-  meanDepth: 'Mean depth',
-  surface: 'Surface',
-  roofWater: 'Roof water',
-  filter: 'Filter',
-  kind: 'Kind',
-  netLiters: 'Net liters',
-  stockGroups: 'Stock',
-  cycling: 'Cycling',
-  samplingPoints: 'Sampling points',
-  sourceWaterId: 'Source',
-  units: 'Units',
-  note: 'Note',
-};
-const differences = computed(() => {
-  const parsed = readWaterForm(form.value, link.date());
-  return theirs.value && 'draft' in parsed ? differencesBetween(theirs.value, parsed.draft, labels) : [];
-});
-
 /** A select holds no booleans: its values are told apart by word. */
 const roof = computed({
   get: () => (form.value.roofWater === null ? null : form.value.roofWater ? 'yes' : 'no'),
@@ -176,35 +169,14 @@ async function send(draft: WaterDraft): Promise<void> {
         body: { version: seen.value, water: draft },
       })
     : await ask(waterRoutes.create, { body: draft });
-  form.value = null;
-  seen.value = null;
+  forget();
   await store.load();
   notices.say(`${water.name} is saved.`);
   await router.push({ name: 'today', params: { waterId: water.id } });
 }
 
-async function save(): Promise<void> {
-  const parsed = readWaterForm(form.value, link.date());
-  errors.value = 'errors' in parsed ? parsed.errors : {};
-  if ('errors' in parsed) return showFirstError();
-  await attempt(() => send(parsed.draft));
-}
-
-async function saveOverTheirs(): Promise<void> {
-  if (!theirs.value) return;
-  seen.value = theirs.value.version;
-  theirs.value = null;
-  await save();
-}
-
-interface Contents {
-  readings: number;
-  deeds: number;
-  runs: number;
-  cycles: number;
-}
 /** What goes along when the water is removed; null until it was asked. */
-const goesAlong = ref<Contents | null>(null);
+const goesAlong = ref<WaterContents | null>(null);
 const asking = ref(false);
 const count = (n: number, one: string, many: string) => (n === 0 ? [] : [`${n} ${n === 1 ? one : many}`]);
 const goesAlongWords = computed(() => {
@@ -239,8 +211,7 @@ async function remove(): Promise<void> {
     failure.value = sentenceOf(error);
     return;
   }
-  form.value = null;
-  seen.value = null;
+  forget();
   await store.load();
   notices.say(`${name} is removed. For 30 days it can be brought back under Waters.`, {
     undo: async () => {
@@ -252,8 +223,7 @@ async function remove(): Promise<void> {
 }
 
 async function cancel(): Promise<void> {
-  form.value = null;
-  seen.value = null;
+  forget();
   await router.push(props.waterId ? { name: 'today', params: { waterId: props.waterId } } : '/');
 }
 </script>
@@ -264,8 +234,8 @@ async function cancel(): Promise<void> {
     v-if="theirs"
     what="This water"
     :differences="differences"
-    @ours="saveOverTheirs"
-    @theirs="take(theirs)"
+    @ours="saveOurs"
+    @theirs="takeTheirs"
   />
   <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
   <form v-if="ready && form" ref="formElement" class="water-form" novalidate @submit.prevent="save">

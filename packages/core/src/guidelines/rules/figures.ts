@@ -107,7 +107,7 @@ function ofFigure(facts: Facts, subject: Subject): Said | null {
     effective?.reading.value !== null &&
     effective !== null &&
     isComputedOrRead(subject) &&
-    judge(fromWire(effective.reading.value!), bands).worst !== 'clear';
+    judge(fromWire(effective.reading.value), bands).worst !== 'clear';
   if (wasWrong) status = 'watch';
   const howSure = [
     wasWrong
@@ -115,7 +115,7 @@ function ofFigure(facts: Facts, subject: Subject): Said | null {
       : `${sureness(verdict, figure.value)}${milderThanUsual(facts, subject, figure.value, status)}`,
     ...(figure.estimate ? figure.gaps() : []),
     effective?.opened ?? '',
-    past ? `${effective!.because} It stands until a newer reading is better.` : '',
+    past ? `${effective.because} It stands until a newer reading is better.` : '',
     age > claim || !past ? ageSentence(age, claim) : '',
   ]
     .filter(Boolean)

@@ -58,9 +58,9 @@ export function inEmergency(context: Context, picture: Picture): Section {
   const readAt = given.readAt('ammonia') ?? 0;
   const notYet = lastChange !== null && lastChange > readAt && at - lastChange < day;
   const firstAt = notYet
-    ? rounded(Math.max(at, lastChange! + 2 * hour) + 15 * minute)
+    ? rounded(Math.max(at, lastChange + 2 * hour) + 15 * minute)
     : rounded(at + 10 * minute);
-  if (notYet) lines.push(testAmmonia(context, Math.max(at, lastChange! + 2 * hour), 'after'));
+  if (notYet) lines.push(testAmmonia(context, Math.max(at, lastChange + 2 * hour), 'after'));
   const { steps, left } = emergencySteps(context, picture, firstAt);
   // The day's changes are spent: what comes next waits, and is decided by what is read then.
   const waits = steps.length > 0 && steps[0]!.at - firstAt > hour;

@@ -39,7 +39,7 @@ export function everydayChanges(context: Context, picture: Picture): Section {
   const acid = (given.figures.ph?.best ?? 7) < oldAcidWater.below;
   const notYet =
     lastChange !== null && at - lastChange < 20 * hour && (given.readAt('ammonia') ?? 0) < lastChange;
-  const testAt = notYet ? Math.max(at, lastChange! + 2 * hour) : rounded(at + 2 * hour + 15 * minute);
+  const testAt = notYet ? Math.max(at, lastChange + 2 * hour) : rounded(at + 2 * hour + 15 * minute);
   const enough = (after: Tank) =>
     acid
       ? after.ammonia <= oldAcidWater.ammonia
@@ -57,7 +57,7 @@ export function everydayChanges(context: Context, picture: Picture): Section {
   if (waits) from = rounded(Math.max(from, lastChange! + day));
   if (notYet) {
     lines.push(testAmmonia(context, testAt, 'after'));
-    from = rounded(Math.max(testAt + 15 * minute, lastChange! + day));
+    from = rounded(Math.max(testAt + 15 * minute, lastChange + day));
   }
   let first: ChangeOption | null = null;
   const perDay = given.load.best;

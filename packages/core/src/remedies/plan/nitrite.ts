@@ -212,9 +212,9 @@ export function nitriteSection(context: Context, before: readonly PlanLine[]): S
     ? mapPicture(start, (t) => dissolved(t, salt.amount!.salts[0]!.salt, salt.amount!.salts[0]!.grams))
     : start;
   const first = notYet
-    ? rounded(Math.max(at, lastChange! + 2 * hour) + 15 * minute)
+    ? rounded(Math.max(at, lastChange + 2 * hour) + 15 * minute)
     : rounded(at + (salt && urgent ? 65 : 15) * minute);
-  if (notYet) lines.push(testNitrite(context, Math.max(at, lastChange! + 2 * hour), 'after'));
+  if (notYet) lines.push(testNitrite(context, Math.max(at, lastChange + 2 * hour), 'after'));
   const caps = emergency || urgent ? context.emergencyAgainst('nitrite') : context.everyday;
   const sized = (picture: Picture, used: DayUsed): ChangeOption | null => {
     const option = sizeChange({

@@ -185,7 +185,7 @@ test('two browsers on the limits of one water: the second is told, and chooses',
   await expect(first.getByRole('heading', { level: 1, name: 'Reed tank' })).toBeVisible();
   await second.getByRole('button', { name: 'Save' }).click();
   await expect(second.getByRole('alert').filter({ hasText: 'was changed elsewhere' })).toContainText(
-    'ten-to-twelve',
+    '10 to 12 °dGH',
   );
   await second.getByRole('button', { name: 'Save mine over it' }).click();
   await expect(second.getByRole('heading', { level: 1, name: 'Reed tank' })).toBeVisible();

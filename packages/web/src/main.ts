@@ -9,6 +9,8 @@ import { keepApplication } from './offline/keep-application';
 import { router } from './router';
 import { useSettings } from './settings/settings-store';
 
+// What a page is, this linter cannot tell; vue-tsc can.
+// eslint-disable-next-line @typescript-eslint/no-unsafe-argument
 const app = createApp(App).use(createPinia()).use(router);
 useSettings().applyTheme();
 app.mount('#app');

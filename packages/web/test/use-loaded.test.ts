@@ -1,6 +1,7 @@
 import { createPinia, setActivePinia } from 'pinia';
 import { effectScope, nextTick, ref } from 'vue';
 import { useServerLink } from '../src/clock/server-link';
+import { ApiError } from '../src/wire/api-error';
 import { useLoaded } from '../src/shell/use-loaded';
 
 /** Answers that come when the test lets them. */
@@ -80,6 +81,29 @@ describe('what a page loads', () => {
     expect(await told('b', { readings: 2, deeds: 1, bench: 11 })).toBe(3);
     // A server that was started again counts anew.
     expect(await told('another', { readings: 2, deeds: 1, bench: 11 })).toBe(4);
+  });
+
+  it('asks again by itself once the server answers, but not for what the server refused', async () => {
+    const { answers, load } = waiting();
+    const link = useServerLink();
+    const { data, error } = inScope(() =>
+      useLoaded(
+        () => 'one',
+        () => load('one'),
+      ),
+    );
+    answers[0]!.fail(new ApiError(0, 'Nobody there.'));
+    await settled();
+    await settled();
+    expect(error.value).toBe('Nobody there.');
+    link.answers += 1;
+    await settled();
+    answers[1]!.fail(new ApiError(404, 'This is not here.'));
+    await settled();
+    await settled();
+    link.answers += 1;
+    await settled();
+    expect([answers.length, data.value, error.value]).toEqual([2, null, 'This is not here.']);
   });
 
   it('loads again as time goes by, though nothing was written: what was true grows old', async () => {

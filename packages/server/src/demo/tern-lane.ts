@@ -296,7 +296,7 @@ export function ternLane(now: number, zone: string): DemoData {
   });
 
   return {
-    waters: [...Object.values(w), rescue.water],
+    waters: [...Object.values<WaterDraft>({ ...w }), rescue.water],
     readings,
     deeds,
     kits: ternLaneKits(now),

@@ -1,7 +1,9 @@
 <script setup lang="ts">
+import { midSentence, shortName } from '@hedge-lamp/core/parameters';
+import { listed } from '@hedge-lamp/core/quantity';
 import { ask } from '../wire/ask';
-import { type Guidance } from '@hedge-lamp/core/limits';
-import { shippedGuidelines, speaksOf, guidelinesFor } from '@hedge-lamp/core/guidelines';
+import { type Guidance, parameterOf } from '@hedge-lamp/core/limits';
+import { shippedGuidelines, speaksOf, guidelinesFor, vitalSubjects } from '@hedge-lamp/core/guidelines';
 import { type Water, waterKindInfo, waterRoutes } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckbox } from 'bootstrap-vue-next/components/BFormCheckbox';
@@ -97,6 +99,9 @@ const errorsOfOwn = (k: number): FieldErrors =>
       .filter(([path]) => path.startsWith(`own.${k}.`))
       .map(([path, message]) => [path.slice(`own.${k}.`.length), message]),
   );
+/** What can kill, in words: free ammonia and the like go with what they are worked out from. */
+const killing = listed([...new Set(vitalSubjects.map((s) => midSentence(shortName(parameterOf(s)))))]);
+
 function addOwn(): void {
   form.value?.own.push(emptyOwnLimit('nitrate', water.value?.units.nitrate ?? 'mg/L NO3'));
 }
@@ -151,8 +156,8 @@ async function saveOverTheirs(): Promise<void> {
         <fieldset>
           <legend>Guidelines that hold</legend>
           <p class="quiet">
-            Several can hold; the strictest counts at each value. For ammonia, nitrite and chloride the usual
-            ones hold beside whatever you choose; for pH, KH, GH and warmth where your choice is silent.
+            Several can hold; the strictest counts at each value. For {{ killing }} the usual ones hold beside
+            whatever you choose; for pH, KH, GH and warmth where your choice is silent.
             <RouterLink :to="{ name: 'rules' }">Every bound and its source</RouterLink>
           </p>
           <label
@@ -181,7 +186,7 @@ async function saveOverTheirs(): Promise<void> {
         <h2>Limits of your own</h2>
         <p class="quiet">
           Each takes the place of all others for its figure. Leave a bound empty where there is none. Urgent
-          for ammonia, nitrite and chloride stays whatever you set.
+          for {{ killing }} stays whatever you set.
         </p>
         <OwnLimitFields
           v-for="(_limit, k) in form.own"

@@ -1,6 +1,6 @@
 import { type Answer, type Given, type Route, type Topic, addressOf, topics } from '@hedge-lamp/core/wire';
 import { type Ref, ref, watch } from 'vue';
-import { sentenceOf } from '../wire/api-error';
+import { ApiError, sentenceOf } from '../wire/api-error';
 import { askWith } from '../wire/ask';
 import { useServerLink } from '../clock/server-link';
 
@@ -13,6 +13,8 @@ export function useLoaded<T>(key: () => unknown, load: () => Promise<T>, shows: 
   const link = useServerLink();
   const data: Ref<T | null> = ref(null);
   const error = ref<string | null>(null);
+  /** True where nothing is wrong with the question: nobody answered, or the server failed at it. */
+  let mayPass = false;
   let latest = 0;
 
   async function again(): Promise<void> {
@@ -23,7 +25,9 @@ export function useLoaded<T>(key: () => unknown, load: () => Promise<T>, shows: 
       data.value = answer;
       error.value = null;
     } catch (reason) {
-      if (mine === latest) error.value = sentenceOf(reason);
+      if (mine !== latest) return;
+      error.value = sentenceOf(reason);
+      mayPass = reason instanceof ApiError && (reason.unreachable || reason.status >= 500);
     }
   }
 
@@ -38,6 +42,13 @@ export function useLoaded<T>(key: () => unknown, load: () => Promise<T>, shows: 
   watch([() => link.markOf(shows), () => link.quarter], (_new, [old]) => {
     if (old !== '') void again();
   });
+  // It answers again.
+  watch(
+    () => link.answers,
+    () => {
+      if (error.value !== null && mayPass) void again();
+    },
+  );
   return { data, error, again };
 }
 

@@ -111,7 +111,7 @@ export function newWaterWords({ given }: Context, option: ChangeOption): string[
     words.push('You named no tap water, so this assumes clean water like that in the tank.');
   for (const s of bound.filter((b) => b.id !== null)) {
     if (s.figures.ammonia === null)
-      words.push(`${s.name} was never tested for ammonia, so this assumes none in it.`);
+      words.push(`${s.name} was not tested for ammonia lately, so this assumes none in it.`);
     if (s.figures.ph === null || s.figures.alkalinity === null)
       words.push(`${s.name}: pH or KH was not read, so this is sized as if it were hard.`);
   }

@@ -66,7 +66,7 @@ const faults = {
   },
   // Leaves what a wrong clock dated.
   misdated: {
-    'clock/put-right.ts': [
+    'house/put-right.ts': [
       '  writing(database, (tx) => {\n    // A wait',
       '  if (by) return;\n  writing(database, (tx) => {\n    // A wait',
     ],

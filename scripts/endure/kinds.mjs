@@ -165,6 +165,17 @@ export function kindsOf(world, photo) {
       const id = world.deeds.pop();
       return id ? { path: `/api/deeds/${id}`, check: row('deeds', id, 'and deleted_at is not null') } : null;
     },
+    'POST /api/parameters': () => {
+      const body = {
+        id: `own-${randomUUID()}`,
+        version: 1,
+        name: `Parameter ${randomUUID().slice(0, 8)}`,
+        unit: 'mg/L X',
+        low: 0,
+        high: 10,
+      };
+      return { path: '/api/parameters', body, check: row('own_parameters', body.id) };
+    },
     'POST /api/kits': () => {
       const body = {
         id: randomUUID(),

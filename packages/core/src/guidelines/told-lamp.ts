@@ -3,7 +3,7 @@ import { StatusSchema } from '../limits/status';
 import { ParameterIdSchema } from '../parameters';
 
 /** How much light lies on a reading: up to six tenths of its claim, up to all of it, beyond it, never read. */
-export const lights = ['lit', 'late', 'dusk', 'dark'] as const;
+const lights = ['lit', 'late', 'dusk', 'dark'] as const;
 export type Light = (typeof lights)[number];
 
 const RestSchema = z.object({

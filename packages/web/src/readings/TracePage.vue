@@ -233,6 +233,10 @@ const go = (parameter: ParameterId) =>
   background: var(--hl-sheet);
   color: inherit;
 }
+.parameters .btn {
+  flex: none;
+  white-space: nowrap;
+}
 .parameter.here {
   background: var(--hl-hedge);
   border-color: var(--hl-hedge);

@@ -58,8 +58,11 @@ test('oxygen in percent asks for what it hangs on, and says so in the Log', asyn
   await expect(dialog.getByLabel('Temperature of the water, °C')).toBeFocused();
   await dialog.getByLabel('Temperature of the water, °C').fill('25');
   await dialog.getByLabel('Height above the sea, m').fill('300');
+  await dialog.getByLabel(/^Salt in the water/).fill('0');
   await dialog.getByRole('button', { name: 'Save' }).click();
-  await expect(page.getByText('30 % of saturation, 25 °C, 300 m above the sea')).toBeVisible();
+  await expect(
+    page.getByText('30 % of saturation, 25 °C, 300 m above the sea, 0 g/kg of salt'),
+  ).toBeVisible();
   // 30 % of 8 mg/L: fish suffocate.
   await page.goto(`${served.url}/waters/${water}/today`);
   await expect(page.getByText(/Dissolved oxygen is 2\.39/).first()).toBeVisible();

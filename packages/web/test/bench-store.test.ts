@@ -1,3 +1,4 @@
+import { useServerLink } from '../src/clock/server-link';
 import { type Run, RunDraftSchema, type RunEvent } from '@hedge-lamp/core/bench';
 import { createPinia, setActivePinia } from 'pinia';
 import { useBench } from '../src/bench/bench-store';
@@ -26,6 +27,7 @@ function standIn() {
   const state = { up: true, run: fresh(), refuses: '' as string, batches: 0, asked: [] as string[] };
   globalThis.fetch = jest.fn(async (path: string, init: { body?: string }) => {
     if (!state.up) throw new TypeError('network');
+    if (path === '/api/runs/open') state.asked.push(path);
     if (path === '/api/runs/open') return Response.json(state.run.finishedAt === null ? [state.run] : []);
     if (path === '/api/revision') return Response.json({ boot: 'b', count: 1, now: Date.now(), demo: false });
     if (path === '/api/methods') return Response.json([]);
@@ -185,6 +187,21 @@ describe('the bench of a page', () => {
     expect(server.run.events.map((e) => e.type)).toEqual(['step-done', 'step-done', 'doubt', 'drop']);
     expect(asideOf(localStorage)).toEqual([]);
     expect(useUnsentWaters().has(draft.waterId)).toBe(false);
+  });
+
+  it('asks for the open runs anew when the server was started again, on whatever data', async () => {
+    const server = standIn();
+    const [bench, link] = [useBench(), useServerLink()];
+    [link.boot, link.counts] = ['one', { bench: 0 }];
+    await bench.load();
+    await settled();
+    const open = () => server.asked.filter((path) => path === '/api/runs/open').length;
+    const before = open();
+    server.run = { ...server.run, finishedAt: 1 };
+    [link.boot, link.counts] = ['another', { bench: 0 }];
+    await settled();
+    expect(open()).toBe(before + 1);
+    expect(bench.runs).toEqual([]);
   });
 
   it('calls no water clear while something was refused of a run that nobody here knows', () => {

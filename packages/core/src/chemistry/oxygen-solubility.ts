@@ -8,17 +8,23 @@ const vaporPressure = (kelvin: number): number => Math.exp(11.8571 - 3840.7 / ke
 const theta = (celsius: number): number => 0.000975 - 1.426e-5 * celsius + 6.436e-8 * celsius ** 2;
 
 /**
- * Oxygen that fresh water holds in balance with moist air, mg/L.
+ * Oxygen that water holds in balance with moist air, mg/L.
  * Source: Benson & Krause 1980 and 1984, the table of Standard Methods 4500-O (coefficients from memory, held against
- * that table). Sea water holds about a fifth less.
+ * that table).
  * @param celsius 0 to 40
  * @param meters above the sea
- * @example oxygenSaturation(20, 0) // 9.09
+ * @param salt g/kg; 0 for fresh water, 35 for sea water
+ * @example oxygenSaturation(20, 0, 0) // 9.09
  */
-export function oxygenSaturation(celsius: number, meters: number): number {
+export function oxygenSaturation(celsius: number, meters: number, salt: number): number {
   const t = celsius + 273.15;
   const atSea = Math.exp(
-    -139.34411 + 1.575701e5 / t - 6.642308e7 / t ** 2 + 1.2438e10 / t ** 3 - 8.621949e11 / t ** 4,
+    -139.34411 +
+      1.575701e5 / t -
+      6.642308e7 / t ** 2 +
+      1.2438e10 / t ** 3 -
+      8.621949e11 / t ** 4 -
+      salt * (0.017674 - 10.754 / t + 2140.7 / t ** 2),
   );
   const p = pressureAtHeight(meters);
   const vapor = vaporPressure(t);

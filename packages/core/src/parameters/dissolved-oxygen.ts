@@ -28,14 +28,17 @@ export const dissolvedOxygen = {
   writtenAs: [
     {
       id: '% of saturation',
-      meaning: 'percent of what fresh water of this warmth holds at this height',
-      needs: ['celsius', 'meters'],
+      meaning: 'percent of what water of this warmth and salt holds at this height',
+      needs: ['celsius', 'meters', 'salt'],
       possible: [0, 400],
-      canonical: (percent, { celsius, meters }) =>
-        overBox([percent, celsius, meters], (share, t, h) => (share / 100) * oxygenSaturation(t, h)),
-      formula: 'mg/L = percent ÷ 100 · saturation at this temperature and height',
+      canonical: (percent, { celsius, meters, salt }) =>
+        overBox(
+          [percent, celsius, meters, salt],
+          (share, t, h, s) => (share / 100) * oxygenSaturation(t, h, s),
+        ),
+      formula: 'mg/L = percent ÷ 100 · saturation at this temperature, height and salt',
       source: 'Benson & Krause 1980 and 1984, Standard Methods 4500-O (from memory)',
-      caveat: 'Holds for fresh water; sea water holds about a fifth less.',
+      caveat: 'Holds for a meter that was calibrated lately, and air at the pressure usual for this height.',
     },
   ],
   source:

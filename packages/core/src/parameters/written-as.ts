@@ -1,7 +1,7 @@
 import type { Interval } from '../quantity';
 
 /** What may have to be told beside a figure before it means an amount. */
-export const besideIds = ['celsius', 'meters'] as const;
+export const besideIds = ['celsius', 'meters', 'salt'] as const;
 export type BesideId = (typeof besideIds)[number];
 type Beside = Readonly<Record<BesideId, Interval>>;
 
@@ -13,6 +13,11 @@ export const besideInfo: Readonly<
 > = {
   celsius: { label: 'Temperature of the water, °C', unit: '°C', possible: [0, 40] },
   meters: { label: 'Height above the sea, m', unit: 'm above the sea', possible: [-430, 5000] },
+  salt: {
+    label: 'Salt in the water, g/kg (0 for fresh, 35 for sea)',
+    unit: 'g/kg of salt',
+    possible: [0, 45],
+  },
 };
 
 /** A way to write a figure that no factor turns into the canonical unit: it hangs on something else, or it bends. */

@@ -11,7 +11,7 @@ const dilution = z
   .optional();
 /** What hangs on more than a figure, such as a share of saturation: as typed, each. */
 const beside = z
-  .object({ celsius: text, meters: text }, { error: 'Tell what the figure hangs on.' })
+  .object({ celsius: text, meters: text, salt: text }, { error: 'Tell what the figure hangs on.' })
   .partial()
   .optional();
 const unit = z.string().min(1, 'Name the unit.').max(20);

@@ -33,6 +33,7 @@ import {
   behindFigure,
   besideInfo,
   columnInterval,
+  midSentence,
   parameterInfo,
 } from '../parameters';
 
@@ -292,20 +293,25 @@ function fromWritten(
   accuracy: number,
 ): Raw {
   const written = parseRange(entered.text, 'entered.text', { floor, ceiling });
-  checkValue(written.best, 'entered.text', { label: 'It', unit: entered.unit, low: floor, high: ceiling });
+  checkValue(written.best, 'entered.text', {
+    label: 'This figure',
+    unit: entered.unit,
+    low: floor,
+    high: ceiling,
+  });
   const told = (id: BesideId): Interval => {
     // What is not needed does not count.
     if (!needs.includes(id)) return point(0);
     const { possible, label } = besideInfo[id];
     const field = `entered.beside.${id}`;
     const text = entered.beside?.[id] ?? '';
-    if (text.trim() === '') throw new FieldError('not-a-number', field, `Type it: ${label.toLowerCase()}.`);
+    if (text.trim() === '') throw new FieldError('not-a-number', field, `Type it: ${midSentence(label)}.`);
     const [low, high] = possible;
     const read = parseRange(text, field, { floor: low, ceiling: high });
     checkValue(read.best, field, { label, unit: '', low, high });
     return read;
   };
-  const beside = { celsius: told('celsius'), meters: told('meters') };
+  const beside = { celsius: told('celsius'), meters: told('meters'), salt: told('salt') };
   const unit = canonicalUnit(kind);
   const amount = canonical(written, beside);
   const value = interval(Math.max(0, amount.low - accuracy), amount.best, amount.high + accuracy);

@@ -75,6 +75,15 @@ describe('the plan', () => {
     expect(says.filter((s) => s.startsWith('Air more'))).toHaveLength(1);
     expect(says.some((s) => s.startsWith('Test chlorine'))).toBe(true);
   });
+  it('of a stream doses nothing and airs nothing', () => {
+    const { lines } = planFor(
+      givenOf({ kind: 'stream', read: { chlorine: '1', 'dissolved-oxygen': '2', ammonia: '0 (0–0.1)' } }),
+    );
+    expect(
+      lines.map((l) => l.kind).filter((k) => ['bind', 'air', 'stop-feeding', 'gas-off'].includes(k)),
+    ).toEqual([]);
+    expect(lines.some((l) => /again above and below/.test(l.says))).toBe(true);
+  });
   it('airs where oxygen is short', () => {
     const says = planSays({ 'dissolved-oxygen': '2' });
     expect(says[0]).toMatch(/^Air more/);

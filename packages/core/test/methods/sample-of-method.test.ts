@@ -8,6 +8,7 @@ describe('what may be done to the sample', () => {
     // Air gives and takes a gas while one pours; a dilution of chlorine is done at once, in water without any.
     const never = ['ph', 'temperature', 'dissolved-oxygen', 'carbon-dioxide', 'rock-carbonate'];
     for (const { parameter, result } of not) if (result.by !== 'meter') expect(never).toContain(parameter);
+    for (const method of shippedMethods) if (method.result.by === 'meter') expect(not).toContain(method);
     expect(ids(not)).toEqual(
       expect.arrayContaining([
         'ph-low-range',

@@ -14,8 +14,8 @@ const told = ({ document, deletedAt }: Kept<OwnCard>) => ({ card: document, dele
 export function serveCards(app: FastifyInstance, { database, now }: Context): void {
   serve(app, cardRoutes.list, () => cardDocuments.list(database).map(told));
   serve(app, cardRoutes.save, ({ body }) => {
-    const { document, made } = saveCard(database, body, now());
-    return { made, answer: told({ document, deletedAt: null }) };
+    const { made, ...kept } = saveCard(database, body, now());
+    return { made, answer: told(kept) };
   });
   serve(app, cardRoutes.putAway, ({ params }) => told(cardDocuments.mark(database, params.id, now())));
   serve(app, cardRoutes.restore, ({ params }) => told(cardDocuments.mark(database, params.id, null)));

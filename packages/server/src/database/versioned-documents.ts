@@ -72,7 +72,7 @@ export function versionedDocuments<Document extends Versioned>(
       document: Document,
       now: number,
       mayFollow: (newest: Document, within: Queries) => void = () => undefined,
-    ): { document: Document; made: boolean } {
+    ): Kept<Document> & { readonly made: boolean } {
       return writing(database, (tx) => {
         const { id, version } = document;
         const newest = newestOf(tx, id);
@@ -82,7 +82,8 @@ export function versionedDocuments<Document extends Versioned>(
             .from(table)
             .where(and(eq(table.id, id), eq(table.version, version)))
             .get();
-          if (there && sameContent(document, there.document)) return { document, made: false };
+          if (there && sameContent(document, there.document))
+            return { document, deletedAt: there.deletedAt, made: false };
           throw conflict(
             `This ${what} was changed elsewhere since you opened it. Compare before you save.`,
             newest.document,
@@ -92,10 +93,9 @@ export function versionedDocuments<Document extends Versioned>(
         if (version !== next)
           throw refused(path ? `${path}.version` : 'version', `The next version of this ${what} is ${next}.`);
         if (newest) mayFollow(newest.document, tx);
-        tx.insert(table)
-          .values({ id, version, document, savedAt: now, deletedAt: newest?.deletedAt ?? null })
-          .run();
-        return { document, made: true };
+        const deletedAt = newest?.deletedAt ?? null;
+        tx.insert(table).values({ id, version, document, savedAt: now, deletedAt }).run();
+        return { document, deletedAt, made: true };
       });
     },
 

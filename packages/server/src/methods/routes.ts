@@ -13,8 +13,8 @@ export function serveMethods(app: FastifyInstance, { database, now }: Context): 
   serve(app, methodRoutes.list, () => methodDocuments.list(database).map(told));
   app.get('/api/methods/schema.json', { schema: { hide: true } }, () => methodFileJsonSchema());
   serve(app, methodRoutes.save, ({ body }) => {
-    const { document, made } = saveMethod(database, body.method, now());
-    return { made, answer: told({ document, deletedAt: null }) };
+    const { made, ...kept } = saveMethod(database, body.method, now());
+    return { made, answer: told(kept) };
   });
   serve(app, methodRoutes.putAway, ({ params }) => told(methodDocuments.mark(database, params.id, now())));
   serve(app, methodRoutes.restore, ({ params }) => told(methodDocuments.mark(database, params.id, null)));

@@ -11,8 +11,8 @@ export function serveParameters(app: FastifyInstance, { database, now }: Context
   learnParameters(database);
   serve(app, parameterRoutes.list, () => parameterDocuments.list(database).map(told));
   serve(app, parameterRoutes.save, ({ body }) => {
-    const { document, made } = saveParameter(database, body, now());
-    return { made, answer: told({ document, deletedAt: null }) };
+    const { made, ...kept } = saveParameter(database, body, now());
+    return { made, answer: told(kept) };
   });
   serve(app, parameterRoutes.putAway, ({ params }) => told(markParameter(database, params.id, now())));
   serve(app, parameterRoutes.restore, ({ params }) => told(markParameter(database, params.id, null)));

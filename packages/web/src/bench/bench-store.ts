@@ -44,8 +44,8 @@ export const useBench = defineStore('bench', () => {
   const now = useTimerNow(500);
   const runs = shallowRef<Run[]>([]);
   const loaded = ref(false);
-  /** The server's count of what changed on the bench, as far as it is shown here. */
-  let seenCount: number | undefined;
+  /** How often the bench was written, as far as it is shown here, by the counts of one start of the server. */
+  let seen = { boot: '', count: 0 };
   /** Runs that ended on this page, so that it can still say what was kept. */
   const finished = shallowRef<Record<string, Run>>({});
   /** Sentence about an event that the server refused. */
@@ -92,7 +92,7 @@ export const useBench = defineStore('bench', () => {
       unsentRuns(localStorage).map((draft) => ({ ...draft, events: [], finishedAt: null }));
     if (!methods.loaded) await methods.load();
     try {
-      seenCount = link.counts.bench;
+      seen = { boot: link.boot, count: link.counts.bench ?? 0 };
       const open = await ask(runRoutes.open);
       // A run that ended elsewhere goes; one that is being sent stays until its own answer is there.
       const ids = new Set(open.map((r) => r.id));
@@ -111,13 +111,15 @@ export const useBench = defineStore('bench', () => {
     () => link.markOf(['bench']),
     () => {
       // What this page did itself it knows. An answer that is on its way would be overtaken.
-      if (link.counts.bench !== seenCount && !outbox.isSending()) void load();
+      const isKnown = link.boot === seen.boot && link.counts.bench === seen.count;
+      if (!isKnown && !outbox.isSending()) void load();
     },
   );
 
   /** What became of events that went: the run itself is asked for only where more is kept of it than is known here. */
   async function takeIn({ id, kept, finishedAt, benchCount }: RunReceipt): Promise<void> {
-    if (seenCount !== undefined && benchCount <= seenCount + 1) seenCount = benchCount;
+    // One more than was known is this very write.
+    if (seen.boot === link.boot && benchCount === seen.count + 1) seen.count = benchCount;
     const run = runs.value.find((r) => r.id === id) ?? finished.value[id];
     const waits = new Set(eventsOf(localStorage, id).map((e) => e.id));
     const known = run?.events.filter((e) => !waits.has(e.id)).length;

@@ -24,7 +24,7 @@ async function putAway({ id, name }: OwnParameter): Promise<void> {
     await parameters.remove(id);
     notices.say(`${name} is put away. Its readings stay.`, { undo: () => parameters.restore(id) });
   } catch (error) {
-    notices.say(sentenceOf(error));
+    notices.say(sentenceOf(error), { tone: 'bad' });
   }
 }
 </script>

@@ -68,7 +68,11 @@ export function formOfReading(
     drops: entered?.how === 'drops' ? String(entered.drops) : '',
     text: typed?.text ?? height ?? '',
     unit: typed?.unit ?? preferredUnit(water, parameter),
-    beside: { celsius: typed?.beside?.celsius ?? '', meters: typed?.beside?.meters ?? '' },
+    beside: {
+      celsius: typed?.beside?.celsius ?? '',
+      meters: typed?.beside?.meters ?? '',
+      salt: typed?.beside?.salt ?? '',
+    },
     dilution: diluted === undefined ? '' : String(diluted),
     sampleTimes: entered?.how === 'drops' && entered.sampleTimes ? String(entered.sampleTimes) : '',
     match: entered?.how === 'card' ? structuredClone({ ...entered.match }) : null,

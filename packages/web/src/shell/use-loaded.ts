@@ -16,9 +16,11 @@ export function useLoaded<T>(key: () => unknown, load: () => Promise<T>, shows: 
   /** True where nothing is wrong with the question: nobody answered, or the server failed at it. */
   let mayPass = false;
   let latest = 0;
+  let onTheWay = 0;
 
   async function again(): Promise<void> {
     const mine = ++latest;
+    onTheWay += 1;
     try {
       const answer = await load();
       if (mine !== latest) return;
@@ -28,6 +30,8 @@ export function useLoaded<T>(key: () => unknown, load: () => Promise<T>, shows: 
       if (mine !== latest) return;
       error.value = sentenceOf(reason);
       mayPass = reason instanceof ApiError && (reason.unreachable || reason.status >= 500);
+    } finally {
+      onTheWay -= 1;
     }
   }
 
@@ -42,11 +46,11 @@ export function useLoaded<T>(key: () => unknown, load: () => Promise<T>, shows: 
   watch([() => link.markOf(shows), () => link.quarter], (_new, [old]) => {
     if (old !== '') void again();
   });
-  // It answers again.
+  // It answers again. A slow answer is waited for, not overtaken by the next question.
   watch(
     () => link.answers,
     () => {
-      if (error.value !== null && mayPass) void again();
+      if (error.value !== null && mayPass && onTheWay === 0) void again();
     },
   );
   return { data, error, again };

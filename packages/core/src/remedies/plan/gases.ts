@@ -3,7 +3,6 @@ import { midSentence, shortName } from '../../parameters';
 import { FieldError } from '../../quantity';
 import type { Deed } from '../deed';
 import { effectOf } from '../deed-amount';
-
 import { type Context, type Section, nothing } from './context';
 import type { PlanGiven } from './given';
 import { line } from './line';
@@ -50,7 +49,8 @@ export function chlorineSection(context: Context): Section {
   const readAt = given.readAt('chlorine');
   // What was read before the conditioner went in is to be read again, not bound twice.
   const isRead = read.length > 0 && !(readAt !== null && bound(readAt));
-  if (water.lives === 'nobody' || (!isLikely && read.length === 0)) return nothing;
+  // Nobody doses a stream.
+  if (water.lives === 'nobody' || water.kind === 'stream' || (!isLikely && read.length === 0)) return nothing;
   const serves = [...given.concerns.filter((c) => c.rule === 'without-conditioner'), ...read].map(
     (c) => c.findingId,
   );

@@ -13,9 +13,12 @@ const project = (name) => ({
   transform: swc,
   // Packages that ship only ES modules are compiled like our own.
   transformIgnorePatterns: [
-    '/node_modules/(?!(culori|@vueuse|p-limit|yocto-queue|p-retry|is-network-error|ml-regression-base|is-any-array|syllable|flesch-kincaid)/)',
+    '/node_modules/(?!(culori|@pinia|nostics|@vueuse|p-limit|yocto-queue|p-retry|is-network-error|ml-regression-base|is-any-array|syllable|flesch-kincaid)/)',
   ],
-  moduleNameMapper: { '^@hedge-lamp/core/(.*)$': '<rootDir>/../core/src/$1/index.ts' },
+  moduleNameMapper: {
+    '^@hedge-lamp/core/(.*)$': '<rootDir>/../core/src/$1/index.ts',
+    '^nostics/reporters/dev$': `${import.meta.dirname}/packages/web/test/no-dev-reporter.ts`,
+  },
 });
 
 export default { projects: ['core', 'server', 'web'].map(project) };

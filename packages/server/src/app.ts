@@ -31,7 +31,7 @@ import { problem } from './wire/problem';
 import { closeBulk } from './readings/bulk';
 import { serveReadings } from './readings/routes';
 import { serveDeeds } from './remedies/routes';
-import { newRevision } from './door/revision';
+import { newRevision, tellWritten } from './door/revision';
 import { serveRemoved } from './exchange/removed-routes';
 import { serveWaters } from './waters/routes';
 
@@ -160,11 +160,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     closeBulk(options.database);
     done();
   });
-  app.addHook('onResponse', (request, reply, done) => {
-    if (request.method !== 'GET' && reply.statusCode < 300)
-      revision.bump(request.routeOptions.config.changes);
-    done();
-  });
+  tellWritten(app, revision);
 
   serve(app, serverRoutes.revision, () => ({
     boot: revision.boot,

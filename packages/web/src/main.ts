@@ -2,6 +2,7 @@ import '@fontsource-variable/atkinson-hyperlegible-next/wght.css';
 import '@fontsource-variable/atkinson-hyperlegible-mono/wght.css';
 import './theme/theme.scss';
 import './theme/print.css';
+import { PiniaColada } from '@pinia/colada';
 import { createPinia } from 'pinia';
 import { createApp } from 'vue';
 import App from './App.vue';
@@ -11,7 +12,7 @@ import { useSettings } from './settings/settings-store';
 
 // What a page is, this linter cannot tell; vue-tsc can.
 // eslint-disable-next-line @typescript-eslint/no-unsafe-argument
-const app = createApp(App).use(createPinia()).use(router);
+const app = createApp(App).use(createPinia()).use(PiniaColada).use(router);
 useSettings().applyTheme();
 app.mount('#app');
 keepApplication();

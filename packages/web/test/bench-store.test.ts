@@ -1,6 +1,6 @@
 import { useServerLink } from '../src/clock/server-link';
 import { type Run, RunDraftSchema, type RunEvent } from '@hedge-lamp/core/bench';
-import { createPinia, setActivePinia } from 'pinia';
+import { openPage } from './made-page';
 import { useBench } from '../src/bench/bench-store';
 import { asideOf, eventsOf as outboxOf } from '../src/offline/outbox';
 import { useUnsentWaters } from '../src/offline/unsent-waters';
@@ -58,7 +58,7 @@ describe('the bench of a page', () => {
   const real = globalThis.fetch;
   beforeEach(() => {
     globalThis.localStorage = madeStorage();
-    setActivePinia(createPinia());
+    openPage();
   });
   afterAll(() => {
     globalThis.fetch = real;
@@ -93,7 +93,7 @@ describe('the bench of a page', () => {
     expect(first.waiting).toBe(4);
     // The page is opened anew: another store on the same device.
     server.up = true;
-    setActivePinia(createPinia());
+    openPage();
     const second = useBench();
     await second.load();
     expect(drops(second)).toBe(2);
@@ -115,7 +115,7 @@ describe('the bench of a page', () => {
     drop(first);
     await settled();
     // Still away, and the page is opened anew: what was sent and what waits are both there.
-    setActivePinia(createPinia());
+    openPage();
     const second = useBench();
     await second.load();
     expect(drops(second)).toBe(2);
@@ -192,13 +192,13 @@ describe('the bench of a page', () => {
   it('asks for the open runs anew when the server was started again, on whatever data', async () => {
     const server = standIn();
     const [bench, link] = [useBench(), useServerLink()];
-    [link.boot, link.counts] = ['one', { bench: 0 }];
+    link.learn({ boot: 'one', topics: {} });
     await bench.load();
     await settled();
     const open = () => server.asked.filter((path) => path === '/api/runs/open').length;
     const before = open();
     server.run = { ...server.run, finishedAt: 1 };
-    [link.boot, link.counts] = ['another', { bench: 0 }];
+    link.learn({ boot: 'another', topics: {} });
     await settled();
     expect(open()).toBe(before + 1);
     expect(bench.runs).toEqual([]);

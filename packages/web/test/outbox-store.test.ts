@@ -1,7 +1,7 @@
 import { type ReadingDraft, readingRoutes } from '@hedge-lamp/core/readings';
 import { planRoutes } from '@hedge-lamp/core/remedies';
 import { type RunReceipt, RunDraftSchema, type RunEvent } from '@hedge-lamp/core/bench';
-import { createPinia, setActivePinia } from 'pinia';
+import { openPage } from './made-page';
 import { asideOf, outboxOf } from '../src/offline/outbox';
 import { useOutbox } from '../src/offline/outbox-store';
 import { madeStorage } from './made-storage';
@@ -58,7 +58,7 @@ describe('the one sender', () => {
   const real = globalThis.fetch;
   beforeEach(() => {
     globalThis.localStorage = madeStorage();
-    setActivePinia(createPinia());
+    openPage();
   });
   afterAll(() => {
     globalThis.fetch = real;
@@ -212,13 +212,13 @@ describe('the one sender', () => {
     standIn(() => 'dropped');
     useOutbox().put(runId, three);
     await ms(10);
-    setActivePinia(createPinia());
+    openPage();
     const refusing = standIn(() => problem(409, 'Something else is kept under this identifier.'));
     const second = useOutbox();
     expect(second.entries).toHaveLength(3);
     second.sendNow();
     await ms(20);
-    setActivePinia(createPinia());
+    openPage();
     const third = useOutbox();
     expect(third.aside.map((a) => a.why)).toEqual(['Something else is kept under this identifier.']);
     expect(third.entries.map((e) => e.id)).toEqual(['drop-2', 'drop-3']);

@@ -5,4 +5,5 @@ export * from './route';
 export * from './time-spans';
 export * from './topic';
 export * from './wire-interval';
+export * from './written-so-far';
 export * from './zone-clock';

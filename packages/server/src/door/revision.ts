@@ -1,5 +1,13 @@
 import { randomUUID } from 'node:crypto';
-import { type Topic, type TopicCounts, topics } from '@hedge-lamp/core/wire';
+import { type Topic, type TopicCounts, topics, writeWritten, writtenHeader } from '@hedge-lamp/core/wire';
+import type { FastifyInstance } from 'fastify';
+
+declare module 'fastify' {
+  interface FastifyRequest {
+    /** What was written before this was asked. */
+    writtenBefore: string;
+  }
+}
 
 /**
  * Counts writes by topic, so that other pages learn by one small question what changed. `boot` differs after a restart,
@@ -28,4 +36,23 @@ export function newRevision(): Revision {
       for (const topic of changed) counts[topic] += 1;
     },
   };
+}
+
+/**
+ * Counts each write by its topics, and says beside every answer what was written by then: beside the answer to a question
+ * what was written before it was asked, so that nobody takes an answer for newer than it is.
+ */
+export function tellWritten(app: FastifyInstance, revision: Revision): void {
+  app.decorateRequest('writtenBefore', '');
+  app.addHook('onRequest', (request, _reply, done) => {
+    request.writtenBefore = writeWritten(revision);
+    done();
+  });
+  app.addHook('onSend', (request, reply, _payload, done) => {
+    const isWrite = request.method !== 'GET' && request.method !== 'HEAD';
+    if (isWrite && reply.statusCode < 300) revision.bump(request.routeOptions.config.changes);
+    const written = isWrite ? writeWritten(revision) : request.writtenBefore;
+    if (written && request.url.startsWith('/api/')) void reply.header(writtenHeader, written);
+    done();
+  });
 }

@@ -12,7 +12,8 @@ import { FieldError, counted } from '@hedge-lamp/core/quantity';
 import { defineStore } from 'pinia';
 import { v4 as newId } from 'uuid';
 import { computed, ref, shallowRef, watch } from 'vue';
-import { ask } from '../wire/ask';
+import type { WrittenSoFar } from '@hedge-lamp/core/wire';
+import { ask, askTold } from '../wire/ask';
 import { useServerLink } from '../clock/server-link';
 import { useTimerNow } from '../clock/use-now';
 import { useMethods } from '../methods/methods-store';
@@ -45,7 +46,7 @@ export const useBench = defineStore('bench', () => {
   const runs = shallowRef<Run[]>([]);
   const loaded = ref(false);
   /** How often the bench was written, as far as it is shown here, by the counts of one start of the server. */
-  let seen = { boot: '', count: 0 };
+  let seen: WrittenSoFar = { boot: '', topics: {} };
   /** Runs that ended on this page, so that it can still say what was kept. */
   const finished = shallowRef<Record<string, Run>>({});
   /** Sentence about an event that the server refused. */
@@ -92,8 +93,8 @@ export const useBench = defineStore('bench', () => {
       unsentRuns(localStorage).map((draft) => ({ ...draft, events: [], finishedAt: null }));
     if (!methods.loaded) await methods.load();
     try {
-      seen = { boot: link.boot, count: link.counts.bench ?? 0 };
-      const open = await ask(runRoutes.open);
+      const { said: open, written } = await askTold(runRoutes.open);
+      seen = written ?? link.written;
       // A run that ended elsewhere goes; one that is being sent stays until its own answer is there.
       const ids = new Set(open.map((r) => r.id));
       runs.value = [...open, ...unsent().filter((r) => !ids.has(r.id))].map(withWaiting);
@@ -107,19 +108,17 @@ export const useBench = defineStore('bench', () => {
     }
   }
   watch(runs, (all) => keepRuns(localStorage, all));
-  watch(
-    () => link.markOf(['bench']),
-    () => {
-      // What this page did itself it knows. An answer that is on its way would be overtaken.
-      const isKnown = link.boot === seen.boot && link.counts.bench === seen.count;
-      if (!isKnown && !outbox.isSending()) void load();
-    },
-  );
+  watch([() => link.markOf(['bench']), () => outbox.isSending()], () => {
+    // What this page did itself it knows. An answer that is on its way would be overtaken.
+    const isKnown = link.markOf(['bench']) === link.markOf(['bench'], seen);
+    if (!isKnown && !outbox.isSending()) void load();
+  });
 
   /** What became of events that went: the run itself is asked for only where more is kept of it than is known here. */
   async function takeIn({ id, kept, finishedAt, benchCount }: RunReceipt): Promise<void> {
     // One more than was known is this very write.
-    if (seen.boot === link.boot && benchCount === seen.count + 1) seen.count = benchCount;
+    if (seen.boot === link.boot && benchCount === (seen.topics.bench ?? 0) + 1)
+      seen = { ...seen, topics: { bench: benchCount } };
     const run = runs.value.find((r) => r.id === id) ?? finished.value[id];
     const waits = new Set(eventsOf(localStorage, id).map((e) => e.id));
     const known = run?.events.filter((e) => !waits.has(e.id)).length;

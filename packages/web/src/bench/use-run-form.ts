@@ -73,7 +73,7 @@ export function useRunForm(
     const fitting = methods.all.filter((m) => m.parameter === parameter && m.result.by !== 'strip');
     return fitting.find((m) => kits.kitsFor(m.id).length > 0) ?? fitting[0];
   }
-  const due = computed(() => new Set(waters.standings[water().id]?.due.map((d) => d.parameter)));
+  const due = computed(() => new Set(waters.standings.get(water().id)?.due.map((d) => d.parameter)));
   const dueIds = computed(() => {
     const wanted = [...due.value].flatMap((p) => usual(p)?.id ?? []);
     // Free ammonia needs both.

@@ -1,9 +1,10 @@
 import { type BackupStanding, type Revision, serverRoutes } from '@hedge-lamp/core/exchange';
-import { type Topic, type TopicCounts, topics } from '@hedge-lamp/core/wire';
+import { type Topic, type WrittenSoFar, topics } from '@hedge-lamp/core/wire';
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { ask } from '../wire/ask';
+import { hearWritten } from '../wire/call';
 import { SteadyTime } from './steady-offset';
 
 /** An older server says less: one clock for both, one count for all. */
@@ -20,11 +21,27 @@ const quarterMs = 15 * 60_000;
  * when anything of a topic was written anywhere. Pages watch them and load again, so that two of them show the same.
  */
 export const useServerLink = defineStore('server-link', () => {
-  const boot = ref('');
-  const counts = shallowRef<Partial<TopicCounts>>({});
+  const written = shallowRef<WrittenSoFar>({ boot: '', topics: {} });
   /** Changes when anything of these topics was written; empty before the server answered. */
-  const markOf = (shown: readonly Topic[]): string =>
-    boot.value === '' ? '' : `${boot.value} ${shown.map((t) => counts.value[t] ?? 0).join(' ')}`;
+  const markOf = (shown: readonly Topic[], of = written.value): string => {
+    const { boot, topics: counts } = of;
+    return boot === '' ? '' : `${boot} ${shown.map((t) => counts[t] ?? 0).join(' ')}`;
+  };
+  /** Learns what was written. Of one start of the server counts only grow: an answer that was overtaken says less. */
+  function learn(told: WrittenSoFar): void {
+    const { boot, topics: counts } = written.value;
+    if (told.boot !== boot) {
+      written.value = told;
+      return;
+    }
+    const grown = topics.filter((t) => (told.topics[t] ?? 0) > (counts[t] ?? 0));
+    if (grown.length === 0) return;
+    written.value = {
+      boot,
+      topics: { ...counts, ...Object.fromEntries(grown.map((t) => [t, told.topics[t]])) },
+    };
+  }
+  hearWritten.add(learn);
   /** Quarters of an hour by the server's clock: changes as time goes by. */
   const quarter = ref(0);
   const reachable = ref(true);
@@ -56,8 +73,10 @@ export const useServerLink = defineStore('server-link', () => {
       backups.value = answer.backups ?? 'unknown';
       const differs = date - Date.now();
       apart.value = Math.abs(differs) > apartMs ? differs : 0;
-      boot.value = answer.boot;
-      counts.value = answer.topics ?? Object.fromEntries(topics.map((t) => [t, answer.count]));
+      learn({
+        boot: answer.boot,
+        topics: answer.topics ?? Object.fromEntries(topics.map((t) => [t, answer.count])),
+      });
       quarter.value = Math.floor(answer.now / quarterMs);
       demo.value = answer.demo;
       reachable.value = true;
@@ -93,9 +112,11 @@ export const useServerLink = defineStore('server-link', () => {
   }
 
   return {
-    boot,
+    /** Of which start of the server the last answer was. */
+    boot: computed(() => written.value.boot),
+    written,
     markOf,
-    counts,
+    learn,
     quarter,
     reachable: computed(() => reachable.value),
     answers,

@@ -1,19 +1,16 @@
 <script setup lang="ts">
-import { ask } from '../wire/ask';
 import { type Finding, todayRoutes } from '@hedge-lamp/core/guidelines';
 import { type Water } from '@hedge-lamp/core/waters';
 import { isAnimal } from '@hedge-lamp/core/limits';
 import { computed } from 'vue';
 import StatusLamp from '../shell/StatusLamp.vue';
-import { useLoaded } from '../shell/use-loaded';
+import { useAnswer } from '../shell/use-loaded';
 
 /** With animals in a water that grows its filter in: what harms them now, before anything else on the page. */
 const props = defineProps<{ water: Water }>();
 const stocked = computed(() => props.water.stockGroups.some(isAnimal));
-const { data: today } = useLoaded(
-  () => props.water.id,
-  async () => (stocked.value ? ask(todayRoutes.today, { params: { id: props.water.id } }) : null),
-  todayRoutes.today.shows,
+const { data: today } = useAnswer(todayRoutes.today, () =>
+  stocked.value ? { params: { id: props.water.id } } : null,
 );
 const alarms = computed<Finding[]>(() =>
   (today.value?.findings ?? []).filter((f) => !f.note && (f.status === 'act' || f.status === 'urgent')),

@@ -12,7 +12,7 @@ const patienceMs = 120_000;
 /** The backups, what is being done about them, and the deeds of the page. Failures are told beside what was pressed. */
 export function useBackups() {
   const link = useServerLink();
-  const { data, error, again } = useAnswer(backupRoutes.list, () => ({}));
+  const { data, error, again } = useAnswer(backupRoutes.list, () => ({}), { anew: true });
   const work = shallowRef<BackupWork | null>(null);
   /** What this page began, or saw being done: what came of the rest is old news. */
   const seen = new Set<string>();

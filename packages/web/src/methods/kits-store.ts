@@ -1,35 +1,15 @@
 import { ask } from '../wire/ask';
 import { type Kit, type KitDraft, kitRoutes } from '@hedge-lamp/core/methods';
 import { kitDoubts } from '@hedge-lamp/core/readings';
-import { useLocalStorage } from '@vueuse/core';
 import { format } from 'date-fns';
 import { defineStore } from 'pinia';
-import { ref, watch } from 'vue';
-import { sentenceOf } from '../wire/api-error';
 import { useServerLink } from '../clock/server-link';
+import { useKeptAnswer } from '../shell/kept-answer';
 
 /** The keeper's kits; kept on this device too, for a bench without a network. */
 export const useKits = defineStore('kits', () => {
   const link = useServerLink();
-  const kits = useLocalStorage<Kit[]>('hedge-lamp.kits', [], { shallow: true });
-  const loaded = ref(false);
-  const error = ref<string | null>(null);
-
-  async function load(): Promise<void> {
-    try {
-      kits.value = await ask(kitRoutes.list);
-      error.value = null;
-    } catch (reason) {
-      error.value = sentenceOf(reason);
-    }
-    loaded.value = true;
-  }
-  watch(
-    () => link.markOf(kitRoutes.list.shows),
-    (_new, old) => {
-      if (old !== '') void load();
-    },
-  );
+  const { kept: kits, loaded, error, load } = useKeptAnswer(kitRoutes.list, 'hedge-lamp.kits');
 
   const kitsFor = (methodId: string): Kit[] =>
     kits.value.filter((kit) => kit.tests.some((t) => t.methodId === methodId));

@@ -120,7 +120,7 @@ export const useOutbox = defineStore('outbox', () => {
     if (failure) throw failure;
   }
 
-  let attempt: Promise<void> | null = null;
+  const attempt = shallowRef<Promise<void> | null>(null);
   let round: AbortController | null = null;
   let onceMore = false;
 
@@ -148,12 +148,12 @@ export const useOutbox = defineStore('outbox', () => {
     const watched = mine
       .catch(() => undefined)
       .finally(() => {
-        attempt = null;
+        attempt.value = null;
         if (!onceMore) return;
         onceMore = false;
         sendNow();
       });
-    attempt = watched;
+    attempt.value = watched;
     return mine;
   }
 
@@ -200,7 +200,7 @@ export const useOutbox = defineStore('outbox', () => {
 
   /** Tries at once, without waiting for the next turn. */
   function sendNow(): void {
-    if (attempt) {
+    if (attempt.value) {
       // What is under way may fail yet.
       onceMore = true;
       return;
@@ -233,7 +233,7 @@ export const useOutbox = defineStore('outbox', () => {
       throw error;
     }
     refresh();
-    if (round && !attempt && link.reachable && !stuck.has(lane))
+    if (round && !attempt.value && link.reachable && !stuck.has(lane))
       void attemptNow(true, false).catch(() => undefined);
     else begin();
   }
@@ -247,8 +247,8 @@ export const useOutbox = defineStore('outbox', () => {
     // Put here while an earlier sending was just ending: it goes with the next.
     for (let k = 0; k < 3 && state() === 'waiting'; k++) {
       await Promise.resolve();
-      if (!attempt) break;
-      await attempt;
+      if (!attempt.value) break;
+      await attempt.value;
       refresh();
     }
     return state();
@@ -391,7 +391,7 @@ export const useOutbox = defineStore('outbox', () => {
     aside,
     spoiled,
     failing,
-    isSending: () => attempt !== null,
+    isSending: () => attempt.value !== null,
     refresh,
     listeners,
     put,

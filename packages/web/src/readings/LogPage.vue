@@ -45,8 +45,8 @@ const options = [
   ...knownIds().map((value) => ({ value: value as ParameterId | null, text: parameterInfo(value).label })),
 ];
 
-const { data, error, again } = useLoaded(
-  () => `${props.waterId} ${parameter.value}`,
+const { data, error, again, askOtherwise } = useLoaded(
+  () => `log ${props.waterId} ${parameter.value}`,
   async () => {
     const ofWater = { params: { id: props.waterId } };
     const query = {
@@ -59,9 +59,9 @@ const { data, error, again } = useLoaded(
     ]);
     return { ...readings, deeds };
   },
-  ['readings', 'deeds'],
+  { shows: ['readings', 'deeds'] },
 );
-watch(shown, () => void again());
+watch(shown, () => void askOtherwise());
 
 interface Day {
   readonly day: number;

@@ -60,7 +60,7 @@ const others = computed(() => measuredIds().length - offered.value.length);
 const unit = computed(() => chosenUnit(units.value, info.value.kind));
 
 const { data, error, again } = useLoaded(
-  () => `${props.waterId} ${chosen.value} ${span.value}`,
+  () => `trace ${props.waterId} ${chosen.value} ${span.value}`,
   async () => {
     const to = link.date();
     const from = Math.round(to - span.value * day);
@@ -71,7 +71,7 @@ const { data, error, again } = useLoaded(
     ]);
     return { ...answer, deeds, from, to };
   },
-  ['readings', 'deeds'],
+  { shows: ['readings', 'deeds'] },
 );
 
 /** The name of a sampling point; empty for a water that has none. */

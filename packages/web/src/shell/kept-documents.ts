@@ -1,9 +1,8 @@
-import { type Route, topics } from '@hedge-lamp/core/wire';
-import { useLocalStorage } from '@vueuse/core';
+import type { Route } from '@hedge-lamp/core/wire';
 import type { z } from 'zod';
-import { computed, ref, watch } from 'vue';
+import { computed } from 'vue';
 import { askWith } from '../wire/ask';
-import { useServerLink } from '../clock/server-link';
+import { useKeptAnswer } from './kept-answer';
 
 interface Versioned {
   readonly id: string;
@@ -30,24 +29,7 @@ export function useKeptDocuments<K extends string, T extends Versioned>(
   routes: DocumentRoutes<K, T>,
   storageKey: string,
 ) {
-  const link = useServerLink();
-  const kept = useLocalStorage<Kept<K, T>[]>(storageKey, [], { shallow: true });
-  const loaded = ref(false);
-
-  async function load(): Promise<void> {
-    try {
-      kept.value = await askWith(routes.list);
-    } catch {
-      // The link tells that the server does not answer; what is known on this device stays.
-    }
-    loaded.value = true;
-  }
-  watch(
-    () => link.markOf(routes.list.shows ?? topics),
-    (_new, old) => {
-      if (old !== '') void load();
-    },
-  );
+  const { kept, loaded, load } = useKeptAnswer(routes.list, storageKey);
 
   const versions = computed<T[]>(() => kept.value.map((k) => k[name]));
   /** Those in use, each in its newest version. */

@@ -19,7 +19,7 @@ import { useWaters } from './waters-store';
 /** What was removed: each can be brought back, or goes for good. */
 const waters = useWaters();
 const notices = useNotices();
-const { data, error, again: look } = useAnswer(removedRoutes.list, () => ({}));
+const { data, error, again: look } = useAnswer(removedRoutes.list, () => ({}), { anew: true });
 
 interface Row {
   readonly id: string;

@@ -21,7 +21,7 @@ const headings: Readonly<Record<Status, string>> = {
   clear: 'Clear',
   unread: 'Nobody can say',
 };
-const dueSince = (w: Water) => store.standings[w.id]?.due[0]?.dueAt ?? Infinity;
+const dueSince = (w: Water) => store.standings.get(w.id)?.due[0]?.dueAt ?? Infinity;
 
 /** By urgency; what has been due the longest comes first among equals. */
 const groups = computed(() => {
@@ -74,7 +74,7 @@ const lead = computed(() => {
       <h2>{{ group.title }}</h2>
       <ul class="shelf">
         <li v-for="water in group.waters" :key="water.id">
-          <ShelfCard :water="water" :standing="store.standings[water.id]" :was="lastLook[water.id]" />
+          <ShelfCard :water="water" :standing="store.standings.get(water.id)" :was="lastLook[water.id]" />
         </li>
       </ul>
     </section>

@@ -1,15 +1,13 @@
-import { ask } from '../wire/ask';
-import { hour, judged } from '@hedge-lamp/core/wire';
+import { hour } from '@hedge-lamp/core/wire';
 import { type Lamp, type Standing, todayRoutes } from '@hedge-lamp/core/guidelines';
 import type { Status } from '@hedge-lamp/core/limits';
-import { type Water, waterRoutes } from '@hedge-lamp/core/waters';
-import { useLocalStorage } from '@vueuse/core';
+import { waterRoutes } from '@hedge-lamp/core/waters';
 import { defineStore } from 'pinia';
-import { computed, ref, watch } from 'vue';
-import { sentenceOf } from '../wire/api-error';
+import { computed } from 'vue';
 import { useUnsentWaters } from '../offline/unsent-waters';
 import { useServerLink } from '../clock/server-link';
 import { useNow } from '../clock/use-now';
+import { useKeptAnswer } from '../shell/kept-answer';
 import { lampNow } from './lamp-now';
 
 /** Claims run out by the day: clocks that differ by less change none. Hedge Lamp's own, ms. */
@@ -22,41 +20,30 @@ const muchApart = hour;
 export const useWaters = defineStore('waters', () => {
   const link = useServerLink();
   // The number grows with the shape of what is kept: what an older version kept here is fetched anew.
-  const waters = useLocalStorage<Water[]>('hedge-lamp.waters.3', [], { shallow: true });
-  const standings = useLocalStorage<Record<string, Standing>>(
-    'hedge-lamp.standings.3',
-    {},
-    { shallow: true },
+  const list = useKeptAnswer(waterRoutes.list, 'hedge-lamp.waters.3');
+  const told = useKeptAnswer(todayRoutes.standings, 'hedge-lamp.standings.4', true);
+  const waters = list.kept;
+  const standings = computed(() => new Map(told.kept.value.map((s) => [s.waterId, s])));
+  const error = computed(() => list.error.value ?? told.error.value);
+  /** Both were answered; or nobody answers, and what this device knows is shown. */
+  const loaded = computed(
+    () =>
+      (list.isAnswered.value && told.isAnswered.value) || (error.value !== null && waters.value.length > 0),
   );
-  const loaded = ref(false);
-  const error = ref<string | null>(null);
-
-  async function load(): Promise<void> {
-    try {
-      const [list, standing] = await Promise.all([ask(waterRoutes.list), ask(todayRoutes.standings)]);
-      waters.value = list;
-      standings.value = Object.fromEntries(standing.map((s) => [s.waterId, s]));
-      loaded.value = true;
-      error.value = null;
-    } catch (reason) {
-      error.value = sentenceOf(reason);
-      loaded.value = waters.value.length > 0;
-    }
-  }
-  watch([() => link.markOf(judged), () => link.quarter], () => void load());
+  const load = async (): Promise<void> => void (await Promise.all([list.load(), told.load()]));
 
   const now = useNow(60_000);
   const unsent = useUnsentWaters();
   /** What was told of a water, by the server or by the page that asked last, as it may be shown now. */
-  const asOfNow = (told: Pick<Standing, 'waterId' | 'lamp' | 'at'>): Lamp =>
+  const asOfNow = (said: Pick<Standing, 'waterId' | 'lamp' | 'at'>): Lamp =>
     lampNow(
-      told,
+      said,
       now.value,
-      unsent.has(told.waterId),
+      unsent.has(said.waterId),
       link.clockCredible && Math.abs(link.apart) < muchApart,
     );
   function lampOf(id: string): Lamp | null {
-    const standing = standings.value[id];
+    const standing = standings.value.get(id);
     return standing ? asOfNow(standing) : null;
   }
 
@@ -70,6 +57,6 @@ export const useWaters = defineStore('waters', () => {
     asOfNow,
     lampOf,
     statusOf: (id: string): Status => lampOf(id)?.status ?? 'unread',
-    dueCount: computed(() => Object.values(standings.value).reduce((n, s) => n + s.due.length, 0)),
+    dueCount: computed(() => told.kept.value.reduce((n, s) => n + s.due.length, 0)),
   };
 });

@@ -1,5 +1,5 @@
 import { type Answer, type Given, type Route, addressOf } from '@hedge-lamp/core/wire';
-import { call } from './call';
+import { type Told, call, callTold } from './call';
 
 /** What has to be given with a question; nothing where it asks for nothing. */
 type Needs<R extends Route> = Record<string, never> extends Given<R> ? [given?: Given<R>] : [given: Given<R>];
@@ -18,9 +18,13 @@ export const ask = <const R extends Route>(route: R, ...[given]: Needs<R>): Prom
   askWith(route, given);
 
 /** The same for a question that is not known by name here. */
-export function askWith<const R extends Route>(route: R, given?: Given<R>): Promise<Answer<R>> {
+export const askWith = async <const R extends Route>(route: R, given?: Given<R>): Promise<Answer<R>> =>
+  (await askTold(route, given)).said;
+
+/** The same with what was written before it was asked. */
+export function askTold<const R extends Route>(route: R, given?: Given<R>): Promise<Told<Answer<R>>> {
   const parts: GivenParts = given ?? {};
-  return call<Answer<R>>(route.method, addressOf(route, parts), parts.body);
+  return callTold<Answer<R>>(route.method, addressOf(route, parts), parts.body);
 }
 
 /** The same with a file as its body, as it is. */

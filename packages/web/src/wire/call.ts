@@ -1,3 +1,4 @@
+import { type WrittenSoFar, readWritten, writtenHeader } from '@hedge-lamp/core/wire';
 import { ApiError } from './api-error';
 
 /** A part of a file says what it is; any other blob is a photograph. */
@@ -8,13 +9,22 @@ const typeOf = (body: unknown): string =>
       ? body.type
       : 'image/jpeg';
 
+/** Hear what was written by the time of each answer, before whoever asked has it. */
+export const hearWritten = new Set<(written: WrittenSoFar) => void>();
+
 type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
+
+/** An answer, and what was written before it was asked for: null beside the answer of an older server. */
+export interface Told<T> {
+  readonly said: T;
+  readonly written: WrittenSoFar | null;
+}
 
 /**
  * Asks the server. Answers were validated against the schemas of core where they were made.
  * @throws ApiError with the fields that were refused, or with status 0 when nobody answered
  */
-export async function call<T>(method: Method, path: string, body?: unknown): Promise<T> {
+export async function callTold<T>(method: Method, path: string, body?: unknown): Promise<Told<T>> {
   const picture = body instanceof Blob;
   let answer: Response;
   let text: string;
@@ -34,6 +44,8 @@ export async function call<T>(method: Method, path: string, body?: unknown): Pro
   } catch {
     throw new ApiError(0, 'Hedge Lamp’s server does not answer. What you typed is still here; try again.');
   }
+  const written = readWritten(answer.headers.get(writtenHeader));
+  if (written) hearWritten.forEach((hear) => hear(written));
   let json: unknown;
   try {
     json = text ? JSON.parse(text) : null;
@@ -43,7 +55,7 @@ export async function call<T>(method: Method, path: string, body?: unknown): Pro
       `Something on the way to the server answered, with ${answer.status}. What you typed is still here.`,
     );
   }
-  if (answer.ok) return json as T;
+  if (answer.ok) return { said: json as T, written };
   const problem = (json ?? {}) as { detail?: string; errors?: []; current?: unknown };
   const byServer = answer.headers.get('content-type')?.startsWith('application/problem+json') ?? false;
   throw new ApiError(
@@ -54,3 +66,7 @@ export async function call<T>(method: Method, path: string, body?: unknown): Pro
     byServer,
   );
 }
+
+/** The same where nothing but the answer is wanted. */
+export const call = async <T>(method: Method, path: string, body?: unknown): Promise<T> =>
+  (await callTold<T>(method, path, body)).said;

@@ -438,8 +438,18 @@ test('an own card is learned from a photograph, kept in versions, saved as a fil
   await expect(page.getByText('Mark the swatches on the photograph first.')).toBeVisible();
   await choosePicture(page, 'leaflet.jpg', 'image/jpeg', leaflet.bytes);
   await expect(page.getByRole('img', { name: 'The colors as learned' })).toBeVisible({ timeout: 30_000 });
+  // Somebody else was first: what differs is laid side by side, and nothing is overwritten unseen.
+  const [kept] = await served.call<{ card: { id: string; version: number; light: string } }[]>(
+    'GET',
+    '/api/cards',
+  );
+  await served.call('POST', '/api/cards', { ...kept!.card, version: 2, light: 'under the lamp' });
   await keep.click();
-  await expect(page.getByText('Leaflet of the tin is kept, version 2.')).toBeVisible();
+  const clash = page.getByRole('alert').filter({ hasText: 'This card was changed elsewhere' });
+  await expect(clash.getByRole('row', { name: /^Photographed in/ })).toContainText('under the lamp');
+  await expect(clash.getByRole('row', { name: /^Swatches/ })).toContainText('0, 5, 12, 26, 50, 100');
+  await clash.getByRole('button', { name: 'Save mine over it' }).click();
+  await expect(page.getByText('Leaflet of the tin is kept, version 3.')).toBeVisible();
   await page.goto(`${served.url}/waters/${water}/log`);
   await expect(page.getByText(/like 25 mg\/L NO3/)).toBeVisible();
 });

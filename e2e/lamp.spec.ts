@@ -298,6 +298,49 @@ test('a page left open asks again as time goes by, and a test not sent yet ends 
   await expect(chip('Clear')).toBeVisible({ timeout: 20_000 });
 });
 
+test('a page that is opened again asks nothing where nothing was written, and never shows a verdict from before a reading', async ({
+  page,
+  served,
+}) => {
+  const tank = await served.water({ stockGroups: ['community-fish'] });
+  await well(served, tank);
+  await page.goto(todayOf(served, tank));
+  await expect(lamp(page)).toContainText('Clear');
+  const rail = (name: string) => page.getByRole('link', { name, exact: true }).first();
+  await rail('Log').click();
+  await expect(page.getByRole('button', { name: /Write in a reading/ }).first()).toBeVisible();
+  const asked: string[] = [];
+  page.on('request', (request) => {
+    const { pathname } = new URL(request.url());
+    if (pathname.startsWith('/api/') && pathname !== '/api/revision') asked.push(pathname);
+  });
+  await rail('Today').click();
+  await expect(lamp(page)).toContainText('Clear');
+  await rail('Log').click();
+  await expect(page.getByRole('button', { name: /Write in a reading/ }).first()).toBeVisible();
+  expect(asked).toEqual([]);
+
+  // Written on this page, and the answer about Today is slow: what was true before is not shown meanwhile.
+  await page.route(`**/api/waters/${tank}/today`, async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 2500));
+    await route.continue();
+  });
+  await page
+    .getByRole('button', { name: /Write in a reading/ })
+    .first()
+    .click();
+  const form = page.getByRole('dialog');
+  await form.getByLabel('What was measured').selectOption({ label: 'Nitrite' });
+  await form.getByLabel('How', { exact: true }).selectOption({ label: 'Another way, figure only' });
+  await form.getByLabel('Nitrite', { exact: true }).fill('5');
+  await form.getByRole('button', { name: 'Save' }).click();
+  await expect(form).toBeHidden();
+  await rail('Today').click();
+  await expect(page.getByText('Loading')).toBeVisible();
+  await expect(page.locator('main')).not.toContainText('Clear');
+  await expect(lamp(page)).toContainText(/Act|Urgent/, { timeout: 15_000 });
+});
+
 test('a sign that could not be kept is not said to be noted, waits, and is noted once', async ({
   page,
   served,

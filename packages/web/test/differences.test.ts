@@ -2,7 +2,8 @@ import { GuidanceSchema } from '@hedge-lamp/core/limits';
 import { WaterDraftSchema } from '@hedge-lamp/core/waters';
 import { guidanceFacts } from '../src/guidelines/guidance-facts';
 import { waterFacts } from '../src/waters/water-facts';
-import { methodOf } from '@hedge-lamp/core/methods';
+import { type Method, methodOf, shippedMethods } from '@hedge-lamp/core/methods';
+import { turnIndicators } from '@hedge-lamp/core/color';
 import { methodFacts } from '../src/methods/method-words';
 import { differencesOfFacts } from '../src/shell/differences';
 
@@ -93,9 +94,9 @@ describe('what two versions of a method differ in', () => {
     const found = differencesOfFacts(methodFacts(theirs), methodFacts({ ...theirs, steps }));
     expect(found).toHaveLength(1);
     expect(found[0]!.label).toMatch(/^Step \d+$/);
-    expect([found[0]!.theirs, found[0]!.ours].map((w) => /drops: \d+/.exec(w)![0])).toEqual([
-      'drops: 10',
-      'drops: 8',
+    expect([found[0]!.theirs, found[0]!.ours].map((w) => /\d+ drops(?=, bottle)/.exec(w)![0])).toEqual([
+      '10 drops',
+      '8 drops',
     ]);
   });
   it('is a step that only one of them has', () => {
@@ -104,4 +105,49 @@ describe('what two versions of a method differ in', () => {
       expect.objectContaining({ label: `Step ${theirs.steps.length}`, ours: '(empty)' }),
     ]);
   });
+
+  /** Every field of a document, with the path to it. */
+  const leaves = (of: unknown, path: readonly (string | number)[] = []): (readonly (string | number)[])[] =>
+    typeof of === 'object' && of !== null
+      ? Object.entries(of).flatMap(([key, value]) =>
+          leaves(value, [...path, Array.isArray(of) ? Number(key) : key]),
+        )
+      : [path];
+  const changedAt = (document: Method, path: readonly (string | number)[]): Method => {
+    const copy: Method = structuredClone(document);
+    let at = copy as unknown as Record<string | number, unknown>;
+    for (const key of path.slice(0, -1)) at = at[key] as Record<string | number, unknown>;
+    const last = path.at(-1)!;
+    const was = at[last];
+    at[last] =
+      typeof was === 'number' ? was + 1 : typeof was === 'boolean' ? !was : other(String(last), String(was));
+    return copy;
+  };
+  /** Another word that may stand there. */
+  const other = (field: string, was: string): string =>
+    ({
+      parameter: was === 'nitrite' ? 'nitrate' : 'nitrite',
+      chemistry: was === 'azo-nitrate' ? 'azo-nitrite' : 'azo-nitrate',
+      viewing: was === 'from-above' ? 'off-white' : 'from-above',
+      matters: was === 'critical' ? 'forgiving' : 'critical',
+      indicator: turnIndicators.find((i) => i !== was)!,
+    })[field] ?? `${was} x`;
+  /** What is no fact of how to test: what it is called in the house, and what decides which fields there are. */
+  const silent = (path: readonly (string | number)[]) =>
+    ['id', 'version', 'basis', 'copiedFrom'].includes(String(path[0])) ||
+    ['by', 'do'].includes(String(path.at(-1))) ||
+    path.includes('hazards') ||
+    (path.includes('card') && path.at(-1) === 'id');
+
+  it.each(shippedMethods.map((m) => [m.id, m] as const))(
+    'shows a change of any field of %s, in words',
+    (_id, method) => {
+      for (const path of leaves(method).filter((p) => !silent(p))) {
+        const found = differencesOfFacts(methodFacts(method), methodFacts(changedAt(method, path)));
+        expect([path.join('.'), found.length > 0]).toEqual([path.join('.'), true]);
+      }
+      for (const [fact, says] of Object.entries(methodFacts(method)))
+        expect([fact, /[{}[\]"]|undefined|NaN/.exec(says)?.[0]]).toEqual([fact, undefined]);
+    },
+  );
 });

@@ -2,16 +2,15 @@
 import { type Method, writeMethodFile } from '@hedge-lamp/core/methods';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { v4 as newId } from 'uuid';
-import { computed, ref, shallowRef, watch } from 'vue';
+import { computed, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { useSessionStorage } from '@vueuse/core';
-import { ApiError, sentenceOf } from '../wire/api-error';
+import { sentenceOf } from '../wire/api-error';
 import ConflictNotice from '../shell/ConflictNotice.vue';
-import { differencesOfFacts } from '../shell/differences';
 import PageHeading from '../shell/PageHeading.vue';
 import MethodPreview from './MethodPreview.vue';
 import { useNotices } from '../shell/notice-store';
-import { type MethodForm, copyOf, formOfMethod } from '../methods/method-form';
+import { useDraft } from '../shell/use-draft';
+import { type MethodForm, copyOf, formOfMethod, readMethodForm } from '../methods/method-form';
 import MethodEditor from '../methods/MethodEditor.vue';
 import MethodSheet from '../methods/MethodSheet.vue';
 import { methodFacts } from '../methods/method-words';
@@ -22,59 +21,40 @@ const props = defineProps<{ methodId: string }>();
 const methods = useMethods();
 const notices = useNotices();
 const router = useRouter();
-const failure = ref('');
-const saving = ref(false);
-/** Somebody else saved first: what is kept now, and what was to be saved. */
-const clash = shallowRef<{ theirs: Method; ours: Method } | null>(null);
-const differences = computed(() =>
-  clash.value ? differencesOfFacts(methodFacts(clash.value.theirs), methodFacts(clash.value.ours)) : [],
-);
-
 const method = computed(() => methods.all.find((m) => m.id === props.methodId));
 const isOwn = computed(() => methods.own.some((m) => m.id === props.methodId));
-/** Kept until saved, so that a reload loses nothing typed; also for a copy that is not saved yet. */
-const form = useSessionStorage<MethodForm | null>(`hedge-lamp.draft.method.${props.methodId}`, null, {
-  serializer: { read: (text) => JSON.parse(text), write: (value) => JSON.stringify(value) },
-});
+const draftKey = (id: string) => `hedge-lamp.draft.method.${id}`;
+/** Also of a copy that is not saved yet. */
+const { form, errors, failure, saving, theirs, differences, take, forget, save, saveOurs, takeTheirs } =
+  useDraft<MethodForm, Method, Method>({
+    key: draftKey(props.methodId),
+    within: 'method.',
+    formOf: formOfMethod,
+    read(typed, over) {
+      const read = readMethodForm(over ? { ...typed, version: over.version } : typed);
+      return 'method' in read
+        ? { sent: read.method }
+        : { errors: Object.fromEntries(read.faults.map((f) => [f.path, f.message])) };
+    },
+    factsOf: methodFacts,
+    async send(saved) {
+      await methods.save(saved);
+      take(saved);
+      notices.say(`${saved.name} is saved as version ${saved.version}.`);
+    },
+  });
 watch(
   [method, () => methods.loaded],
   () => {
-    if (!form.value && method.value && isOwn.value) form.value = formOfMethod(method.value);
+    if (!form.value && method.value && isOwn.value) take(method.value);
   },
   { immediate: true },
 );
 
 function copy(): void {
   const id = newId();
-  const key = `hedge-lamp.draft.method.${id}`;
-  sessionStorage.setItem(key, JSON.stringify(copyOf(method.value!, id)));
+  sessionStorage.setItem(draftKey(id), JSON.stringify(copyOf(method.value!, id)));
   void router.push({ name: 'method', params: { methodId: id } });
-}
-
-async function save(saved: Method): Promise<void> {
-  failure.value = '';
-  clash.value = null;
-  saving.value = true;
-  try {
-    await methods.save(saved);
-    form.value = formOfMethod(saved);
-    notices.say(`${saved.name} is saved as version ${saved.version}.`);
-  } catch (error) {
-    if (error instanceof ApiError && error.status === 409 && error.current)
-      clash.value = { theirs: error.current as Method, ours: saved };
-    else failure.value = sentenceOf(error);
-  } finally {
-    saving.value = false;
-  }
-}
-
-function saveOurs(): void {
-  const { theirs, ours } = clash.value!;
-  void save({ ...ours, version: theirs.version + 1 });
-}
-function takeTheirs(): void {
-  form.value = formOfMethod(clash.value!.theirs);
-  clash.value = null;
 }
 
 function exportFile(exported: Method): void {
@@ -92,7 +72,7 @@ async function remove(): Promise<void> {
   const wasSaved = isOwn.value;
   try {
     if (wasSaved) await methods.remove(methodId);
-    form.value = null;
+    forget();
     if (wasSaved)
       notices.say(`${name} is put away. Its readings still know it.`, {
         undo: () => methods.restore(methodId),
@@ -112,14 +92,22 @@ async function remove(): Promise<void> {
     <BButton v-if="method" variant="outline-primary" @click="exportFile(method)">Export as a file</BButton>
   </PageHeading>
   <ConflictNotice
-    v-if="clash"
+    v-if="theirs"
     what="This method"
     :differences="differences"
     @ours="saveOurs"
     @theirs="takeTheirs"
   />
   <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
-  <MethodEditor v-if="form" v-model="form" :saved="isOwn" :saving="saving" @save="save" @remove="remove">
+  <MethodEditor
+    v-if="form"
+    v-model="form"
+    :saved="isOwn"
+    :saving="saving"
+    :refused="errors"
+    @save="save"
+    @remove="remove"
+  >
     <template #preview="{ method: sound, step }"><MethodPreview :method="sound" :step="step" /></template>
   </MethodEditor>
   <MethodSheet v-else-if="method" :method="method" />

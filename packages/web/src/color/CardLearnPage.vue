@@ -2,6 +2,7 @@
 import {
   type Box,
   type Card,
+  type OwnCard,
   chemistryInfo,
   reagentChemistries,
   screenColor,
@@ -11,21 +12,21 @@ import {
 import { unitsOf } from '@hedge-lamp/core/quantity';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckbox } from 'bootstrap-vue-next/components/BFormCheckbox';
-import { useSessionStorage } from '@vueuse/core';
 import { v4 as newId } from 'uuid';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { ApiError, sentenceOf } from '../wire/api-error';
 import { useServerLink } from '../clock/server-link';
 import ChoiceField from '../shell/ChoiceField.vue';
-import type { FieldErrors } from '../shell/field-errors';
+import ConflictNotice from '../shell/ConflictNotice.vue';
 import { useNotices } from '../shell/notice-store';
 import LinkButton from '../shell/LinkButton.vue';
 import PageHeading from '../shell/PageHeading.vue';
 import TextField from '../shell/TextField.vue';
+import { useDraft } from '../shell/use-draft';
 import BoxMarker, { type NamedBox } from './BoxMarker.vue';
 import { useCards } from './cards-store';
-import { boxesFor, formOfCard, readLearnForm, valuesIn } from './learn-form';
+import { ownCardFacts } from './card-facts';
+import { type LearnForm, boxesFor, formOfCard, readLearnForm, valuesIn } from './learn-form';
 import { startBoxes } from './photo-boxes';
 import PhotoSource from './PhotoSource.vue';
 import type { MadeUp } from './photo-worker';
@@ -40,25 +41,65 @@ const router = useRouter();
 const photo = usePhoto();
 
 const there = computed(() => cards.own.find((c) => c.id === props.cardId) ?? null);
-const form = useSessionStorage(`hedge-lamp.draft.card.${props.cardId ?? 'new'}`, formOfCard(there.value));
-/** Cards may come only after the page: then the empty form takes what is kept. */
-watch(there, (card) => {
-  if (card && form.value.name === '') form.value = formOfCard(card);
+const newCardId = newId();
+const {
+  form,
+  formElement,
+  errors,
+  failure,
+  saving,
+  theirs,
+  differences,
+  seen,
+  take,
+  begin,
+  forget,
+  save: saveForm,
+  saveOurs,
+  takeTheirs,
+} = useDraft<LearnForm, OwnCard, OwnCard>({
+  key: `hedge-lamp.draft.card.${props.cardId ?? 'new'}`,
+  within: '',
+  formOf: formOfCard,
+  read(typed, over) {
+    const about = {
+      id: props.cardId ?? newCardId,
+      version: (over?.version ?? seen.value) + 1,
+      now: link.date(),
+    };
+    const read = readLearnForm(typed, learned.value, about);
+    return 'card' in read ? { sent: read.card } : read;
+  },
+  factsOf: ownCardFacts,
+  async send(own) {
+    await cards.save(own);
+    forget();
+    notices.say(`${own.card.name} is kept, version ${own.version}. Choose it where a color is read.`);
+    await router.push({ name: 'cards' });
+  },
 });
-const errors = ref<FieldErrors>({});
-const failure = ref('');
-const saving = ref(false);
+/** Cards may come only after the page: then a form in which nothing was typed takes what is kept. */
+watch(
+  there,
+  (card) => {
+    if (card && (!form.value || form.value.name === '')) take(card);
+    else if (!form.value) begin(formOfCard(null));
+  },
+  { immediate: true },
+);
+/** As far as it is typed. */
+const typed = computed(() => form.value ?? formOfCard(null));
 
 const chemistryOptions = reagentChemistries.map((value) => ({ value, text: chemistryInfo(value).label }));
-const kind = computed(() => chemistryInfo(form.value.chemistry).kind);
+const kind = computed(() => chemistryInfo(typed.value.chemistry).kind);
 const unitOptions = computed(() => unitsOf(kind.value).map((u) => ({ value: u.id, text: u.id })));
 watch(kind, () => {
-  if (!unitOptions.value.some((u) => u.value === form.value.unit))
+  if (form.value && !unitOptions.value.some((u) => u.value === typed.value.unit))
     form.value.unit = unitOptions.value[0]!.value;
 });
 const viewingOptions = viewings.map((value) => ({ value, text: viewingInfo[value].label }));
 
-const count = computed(() => valuesIn(form.value).length);
+const count = computed(() => valuesIn(typed.value).length);
 const paper = ref<Box>(startBoxes.paper);
 const row = ref<Box>(startBoxes.card);
 const swatches = ref<Box[]>([]);
@@ -82,10 +123,12 @@ async function open(pictures: readonly Blob[]): Promise<void> {
 }
 /** The stand-in camera photographs the card that is being described, as Hedge Lamp would draw it. */
 const described = computed<Card | null>(() => {
-  const values = valuesIn(form.value).filter((v): v is number => typeof v === 'number' && Number.isFinite(v));
+  const values = valuesIn(typed.value).filter(
+    (v): v is number => typeof v === 'number' && Number.isFinite(v),
+  );
   const rise = values.every((v, k) => k === 0 || v > values[k - 1]!);
   if (values.length < 2 || !rise) return null;
-  const { name, chemistry, unit, open: isOpen } = form.value;
+  const { name, chemistry, unit, open: isOpen } = typed.value;
   return { id: 'described', name: name || 'A card', chemistry, unit, values, open: isOpen };
 });
 async function makeUp(scene: MadeUp): Promise<void> {
@@ -97,7 +140,7 @@ const shown = computed<NamedBox[]>(() => [
   { id: 'paper', label: 'White paper', box: paper.value },
   ...swatches.value.map((box, k) => ({
     id: `swatch ${k + 1}`,
-    label: String(valuesIn(form.value)[k] ?? k + 1),
+    label: String(valuesIn(typed.value)[k] ?? k + 1),
     box,
   })),
   ...(withGray.value ? [{ id: 'gray', label: 'Gray', box: gray.value }] : []),
@@ -125,32 +168,14 @@ watch([paper, swatches, gray, withGray, photo.opened], () => {
   waiting = setTimeout(() => void learnNow(), 120);
 });
 
-const id = computed(() => there.value?.id ?? newCardId);
-const newCardId = newId();
-async function save(): Promise<void> {
-  failure.value = '';
-  // A box may have been moved just now: what is kept is learned from where the boxes lie.
+/** A box may have been moved just now: what is kept is learned from where the boxes lie. */
+async function learnedThen(go: () => Promise<void>): Promise<void> {
   clearTimeout(waiting);
   await learnNow();
-  const version = (there.value?.version ?? 0) + 1;
-  const read = readLearnForm(form.value, learned.value, { id: id.value, version, now: link.date() });
-  errors.value = 'errors' in read ? read.errors : {};
-  if ('errors' in read) return;
-  saving.value = true;
-  try {
-    await cards.save(read.card);
-    notices.say(`${read.card.card.name} is kept, version ${version}. Choose it where a color is read.`);
-    form.value = formOfCard(null);
-    await router.push({ name: 'cards' });
-  } catch (error) {
-    failure.value =
-      error instanceof ApiError && error.status === 409
-        ? 'This card was changed elsewhere since you opened it. Open it anew to learn it over the newest version; what you typed is kept here.'
-        : sentenceOf(error);
-  } finally {
-    saving.value = false;
-  }
+  await go();
 }
+const save = () => learnedThen(saveForm);
+
 /** What is wrong with no field of its own. */
 const missing = computed(() =>
   Object.entries(errors.value)
@@ -164,7 +189,14 @@ const missing = computed(() =>
     :title="there ? `Learn ${there.card.name} anew` : 'Learn a card'"
     lead="Photograph the leaflet beside plain white paper in daylight. The card is kept as a new version; readings on the old one stay as they are."
   />
-  <form novalidate @submit.prevent="save">
+  <ConflictNotice
+    v-if="theirs"
+    what="This card"
+    :differences="differences"
+    @ours="learnedThen(saveOurs)"
+    @theirs="takeTheirs"
+  />
+  <form v-if="form" ref="formElement" novalidate @submit.prevent="save">
     <section class="sheet">
       <h2>What the card says</h2>
       <div class="field-pair">

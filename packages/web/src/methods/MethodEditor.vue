@@ -5,19 +5,25 @@ import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckbox, BFormCheckboxGroup } from 'bootstrap-vue-next/components/BFormCheckbox';
 import { computed, nextTick, ref, shallowRef, watch } from 'vue';
 import ChoiceField from '../shell/ChoiceField.vue';
+import type { FieldErrors } from '../shell/field-errors';
 import TextField from '../shell/TextField.vue';
 import { type MethodForm, readMethodForm } from './method-form';
 import ResultFields from './ResultFields.vue';
 import StepList from './StepList.vue';
 
 /** The editor of a keeper's own method, with the run that it makes beside it. */
-const props = defineProps<{ saved: boolean; saving: boolean }>();
+const props = defineProps<{ saved: boolean; saving: boolean; refused: FieldErrors }>();
 const form = defineModel<MethodForm>({ required: true });
 defineSlots<{ preview(of: { method: Method; step: number | null }): unknown }>();
-const emit = defineEmits<{ save: [method: Method]; remove: [] }>();
+const emit = defineEmits<{ save: []; remove: [] }>();
 
 const read = computed(() => readMethodForm(form.value));
-const faults = computed<MethodFault[]>(() => ('faults' in read.value ? read.value.faults : []));
+/** What does not make sense here, and what only the server could refuse. */
+const faults = computed<MethodFault[]>(() =>
+  'faults' in read.value
+    ? read.value.faults
+    : Object.entries(props.refused).map(([path, message]) => ({ path, message })),
+);
 /** Told beside the fields once somebody tried to save; until then only counted. */
 const told = ref(false);
 const top = ref<HTMLElement>();
@@ -56,7 +62,8 @@ function addBottle(): void {
 }
 async function save(): Promise<void> {
   told.value = true;
-  if ('method' in read.value) return emit('save', read.value.method);
+  emit('save');
+  if ('method' in read.value) return;
   const first = /^steps\.(\d+)/.exec(faults.value[0]!.path);
   if (first) opened.value = Number(first[1]);
   await nextTick();

@@ -1,6 +1,9 @@
 import { type Method, type Step, hazards } from '@hedge-lamp/core/methods';
 import { parameterInfo } from '@hedge-lamp/core/parameters';
 import { wholeSeconds } from '@hedge-lamp/core/bench';
+import { turnIndicatorLabel } from '@hedge-lamp/core/color';
+import { counted } from '@hedge-lamp/core/quantity';
+import { cardFacts } from '../color/card-facts';
 import { stepNames } from './method-form';
 
 /** How a method is read, in a few words. */
@@ -27,12 +30,79 @@ export function resultWords({ result }: Method): string {
 export const minutesAlone = (method: Method): number =>
   Math.max(1, Math.round(method.steps.reduce((sum, s) => sum + wholeSeconds(s, method.result.by), 0) / 60));
 
-/** What else there is to a step than its instruction: "Drops, bottle: one, drops: 8, forgiving". */
-function stepWords({ do: doing, say: _say, id: _id, matters, ...more }: Step): string {
-  const fields = Object.entries(more).map(
-    ([field, value]) => `${field}: ${typeof value === 'object' ? JSON.stringify(value) : String(value)}`,
-  );
-  return [stepNames[doing], ...fields, ...(matters === 'usual' ? [] : [matters])].join(', ');
+/** What is done with how much, in words. */
+function amountWords(step: Step): string[] {
+  switch (step.do) {
+    case 'fill':
+      return [`${step.milliliters} mL`];
+    case 'drop':
+      return [counted(step.drops, 'drop', 'drops')];
+    case 'powder':
+      return [counted(step.scoops, 'scoop', 'scoops')];
+    case 'packet':
+      return [counted(step.packets, 'packet', 'packets')];
+    case 'invert':
+      return [counted(step.times, 'turn', 'turns')];
+    case 'shake':
+    case 'stand':
+    case 'dip':
+      return [`${step.seconds} s`];
+    case 'ask':
+      return step.answers.map(
+        (a) =>
+          `“${a.says}”${a.goTo ? ` leads to ${a.goTo}` : ''}${a.means ? `${a.goTo ? ' and' : ''} means: ${a.means}` : ''}`,
+      );
+    case 'count-to-turn':
+      return [
+        `from ${step.from} to ${step.to}`,
+        ...(step.indicator ? [`indicator ${turnIndicatorLabel[step.indicator]}`] : []),
+      ];
+    case 'read':
+      return step.windowSeconds === undefined ? [] : [`to be read within ${step.windowSeconds} s`];
+    case 'rinse':
+    case 'cap':
+    case 'swirl':
+      return [];
+  }
+}
+
+/** A step in words: "8 drops from bottle 1 (Drops, 8 drops, bottle one, forgiving)". */
+const stepWords = (step: Step): string =>
+  `${step.say} (${[
+    stepNames[step.do],
+    ...amountWords(step),
+    ...('bottle' in step && step.bottle !== undefined ? [`bottle ${step.bottle}`] : []),
+    ...(step.id === undefined ? [] : [`called ${step.id}`]),
+    ...(step.matters === 'usual' ? [] : [step.matters]),
+    ...(step.why === undefined ? [] : [`because: ${step.why}`]),
+    ...(step.caution === undefined ? [] : [`caution: ${step.caution}`]),
+  ].join(', ')})`;
+
+/** What is read, one fact each. */
+function resultFacts({ result }: Method): Readonly<Record<string, string>> {
+  switch (result.by) {
+    case 'card':
+    case 'wheel':
+      return cardFacts(result.card);
+    case 'strip':
+      return Object.fromEntries(
+        result.pads.flatMap(({ parameter, card }, k): [string, string][] => [
+          [`Pad ${k + 1}`, parameterInfo(parameter).label],
+          ...Object.entries(cardFacts(card)).map(([fact, says]): [string, string] => [
+            `Pad ${k + 1}: ${fact}`,
+            says,
+          ]),
+        ]),
+      );
+    case 'column':
+      return {
+        Scale: result.scale.map((r) => `${r.millimeters} mm is ${r.value} ${result.unit}`).join('; '),
+      };
+    case 'titration':
+    case 'meter':
+    case 'answer':
+      return {};
+  }
 }
 
 /** A method as facts in words, to lay two versions beside each other. */
@@ -40,16 +110,17 @@ export const methodFacts = (method: Method): Record<string, string> => ({
   Name: method.name,
   'In the rack': method.short,
   'What it measures': parameterInfo(method.parameter).label,
-  'How it is read': `${resultWords(method)} (${JSON.stringify(method.result)})`,
+  'How it is read': resultWords(method),
+  ...resultFacts(method),
   'Color needs': `${method.developsSeconds} s`,
   Note: method.note ?? '',
   ...Object.fromEntries(
     method.bottles.map((b, k) => [
       `Bottle ${k + 1}`,
-      [b.label, ...b.hazards.map((h) => hazards[h].label), b.settles ? 'settles' : '']
+      [b.label, b.id, ...b.hazards.map((h) => hazards[h].label), b.settles ? 'settles' : '']
         .filter(Boolean)
         .join(', '),
     ]),
   ),
-  ...Object.fromEntries(method.steps.map((s, k) => [`Step ${k + 1}`, `${s.say} (${stepWords(s)})`])),
+  ...Object.fromEntries(method.steps.map((s, k) => [`Step ${k + 1}`, stepWords(s)])),
 });

@@ -18,7 +18,6 @@ import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
 import { BModal } from 'bootstrap-vue-next/components/BModal';
 import { v4 as newId } from 'uuid';
 import { computed, reactive, ref, watch } from 'vue';
-import { ApiError, sentenceOf } from '../wire/api-error';
 import { useOutbox } from '../offline/outbox-store';
 import { useServerLink } from '../clock/server-link';
 import { toLocalInput } from '../clock/words';
@@ -26,8 +25,8 @@ import ColorReading from '../color/ColorReading.vue';
 import { useKits } from '../methods/kits-store';
 import { useMethods } from '../methods/methods-store';
 import ConflictNotice from '../shell/ConflictNotice.vue';
-import { type FieldErrors, errorsFromServer, unseenErrors } from '../shell/field-errors';
 import FormField from '../shell/FormField.vue';
+import { useSave } from '../shell/use-save';
 import TextField from '../shell/TextField.vue';
 import ChoiceField from '../shell/ChoiceField.vue';
 import {
@@ -59,10 +58,8 @@ const kits = useKits();
 const form = reactive(formOfReading(props.reading, props.water, link.date()));
 const seen = ref(props.reading?.version ?? 0);
 const newReadingId = newId();
-const errors = ref<FieldErrors>({});
-const failure = ref('');
-const saving = ref(false);
-const theirs = ref<Reading | null>(null);
+const sheet = ref<HTMLFormElement>();
+const { errors, failure, saving, theirs, attempt, showErrors } = useSave<Reading>(sheet, 'change.');
 
 const parameterOptions = knownIds().map((value) => ({ value, text: parameterInfo(value).label }));
 const methodOptions = computed(() => [
@@ -117,11 +114,6 @@ watch(
   },
 );
 
-const sheet = ref<HTMLFormElement>();
-async function showErrors(): Promise<void> {
-  failure.value = (await unseenErrors(sheet.value, errors.value)) || failure.value;
-}
-
 async function save(): Promise<void> {
   failure.value = '';
   const about = {
@@ -136,39 +128,20 @@ async function save(): Promise<void> {
     return;
   }
   const { draft } = read;
-  saving.value = true;
-  try {
-    const {
-      id,
-      waterId: _water,
-      parameter: _parameter,
-      runId: _run,
-      methodVersion: _version,
-      ...change
-    } = draft;
-    const says = `${parameterInfo(draft.parameter).label} ${enteredWords(draft, methods.book)}`;
-    const about = { waterId: props.water.id, says };
-    const lane = `reading-${id}`;
+  const { id, waterId, parameter: _parameter, runId: _run, methodVersion: _version, ...change } = draft;
+  const says = `${parameterInfo(draft.parameter).label} ${enteredWords(draft, methods.book)}`;
+  const lane = `reading-${id}`;
+  await attempt(async () => {
     const outcome = props.reading
-      ? await outbox.ask(lane, about, readingRoutes.change, {
+      ? await outbox.ask(lane, { waterId, says }, readingRoutes.change, {
           params: { id },
           body: { version: seen.value, change },
         })
-      : await outbox.ask(lane, about, readingRoutes.keep, { body: draft });
+      : await outbox.ask(lane, { waterId, says }, readingRoutes.keep, { body: draft });
     open.value = false;
     if (outcome.sent) emit('kept', outcome.answer, props.reading);
     else emit('waits', says);
-  } catch (error) {
-    if (error instanceof ApiError && error.status === 409 && error.current)
-      theirs.value = error.current as Reading;
-    else {
-      failure.value = sentenceOf(error);
-      if (error instanceof ApiError) errors.value = errorsFromServer(error.fields, 'change.');
-      await showErrors();
-    }
-  } finally {
-    saving.value = false;
-  }
+  });
 }
 
 const differences = computed(() => {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ask } from '../wire/ask';
 import {
+  type Deed,
   type DeedKind,
   deedDetail,
   deedKinds,
@@ -12,15 +13,14 @@ import { animalsIn } from '@hedge-lamp/core/remedies';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BModal } from 'bootstrap-vue-next/components/BModal';
 import { computed, ref, watch } from 'vue';
-import { ApiError, sentenceOf } from '../wire/api-error';
 import { useOutbox } from '../offline/outbox-store';
 import { waitsWords } from '../offline/outbox-words';
 import { useServerLink } from '../clock/server-link';
 import { toLocalInput } from '../clock/words';
 import ChoiceField from '../shell/ChoiceField.vue';
-import { type FieldErrors, errorsFromServer, unseenErrors } from '../shell/field-errors';
 import { useNotices } from '../shell/notice-store';
 import TextField from '../shell/TextField.vue';
+import { useSave } from '../shell/use-save';
 import { useWaters } from '../waters/waters-store';
 import DeedAmountFields from './DeedAmountFields.vue';
 import {
@@ -43,9 +43,8 @@ const outbox = useOutbox();
 const waters = useWaters();
 
 const form = ref(emptyDeedForm(link.date(), props.proposed));
-const errors = ref<FieldErrors>({});
-const failure = ref('');
-const saving = ref(false);
+const sheet = ref<HTMLFormElement>();
+const { errors, failure, saving, attempt, showErrors } = useSave<Deed>(sheet, '');
 const water = computed(() => waters.byId(props.waterId));
 const liters = computed(() => water.value?.netLiters ?? null);
 const sources = computed(() => {
@@ -96,11 +95,6 @@ const kind = computed({
   },
 });
 
-const sheet = ref<HTMLFormElement>();
-async function showErrors(): Promise<void> {
-  failure.value = (await unseenErrors(sheet.value, errors.value)) || failure.value;
-}
-
 async function save(): Promise<void> {
   failure.value = '';
   const read = readDeedForm(form.value, props.waterId);
@@ -109,9 +103,8 @@ async function save(): Promise<void> {
     await showErrors();
     return;
   }
-  saving.value = true;
-  try {
-    const { draft } = read;
+  const { draft } = read;
+  await attempt(async () => {
     const says = [deedTitle({ ...draft, planLine: null }), deedDetail(draft)].filter(Boolean).join(' ');
     const about = { waterId: props.waterId, says };
     const outcome = await outbox.ask(`deed-${draft.id}`, about, deedRoutes.keep, { body: draft });
@@ -129,13 +122,7 @@ async function save(): Promise<void> {
         emit('kept');
       },
     });
-  } catch (error) {
-    failure.value = sentenceOf(error);
-    if (error instanceof ApiError) errors.value = errorsFromServer(error.fields);
-    await showErrors();
-  } finally {
-    saving.value = false;
-  }
+  });
 }
 const kinds = deedKinds.map((value) => ({ value, text: deedLabel[value] }));
 </script>

@@ -18,12 +18,14 @@ export const errorsFromServer = (fields: readonly BadField[], within = ''): Fiel
 
 /**
  * Moves to the first bad field of a form.
+ * @param form undefined where the page shows by itself what is wrong
  * @returns what is wrong with fields that are not on the page now, in a sentence: no save may be silent; else empty
  */
 export async function unseenErrors(form: HTMLElement | undefined, errors: FieldErrors): Promise<string> {
   await nextTick();
-  form?.querySelector<HTMLElement>('.is-invalid')?.focus();
-  const shown = form?.textContent ?? '';
+  if (!form) return '';
+  form.querySelector<HTMLElement>('.is-invalid')?.focus();
+  const shown = form.textContent;
   const unseen = new Set(Object.values(errors).filter((message) => message && !shown.includes(message)));
   return unseen.size > 0 ? `Not saved. ${[...unseen].join(' ')}` : '';
 }

@@ -62,7 +62,10 @@ export function useDraft<Form extends object, Sent extends object, Kept extends 
     theirs.value = null;
     const read = what.read(form.value, over);
     errors.value = 'errors' in read ? read.errors : {};
-    if ('errors' in read) return saver.showFirstError();
+    if ('errors' in read) {
+      saver.failure.value = '';
+      return saver.showErrors();
+    }
     await saver.attempt(() => what.send(read.sent, seen.value));
   }
   const differences = computed(() => {

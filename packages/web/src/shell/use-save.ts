@@ -1,6 +1,6 @@
-import { type Ref, type ShallowRef, nextTick, ref, shallowRef } from 'vue';
+import { type Ref, type ShallowRef, ref, shallowRef } from 'vue';
 import { ApiError, sentenceOf } from '../wire/api-error';
-import { type FieldErrors, errorsFromServer } from './field-errors';
+import { type FieldErrors, errorsFromServer, unseenErrors } from './field-errors';
 
 /**
  * Sending a form, and what may come back: saved, refused by field, or somebody else saved first.
@@ -14,9 +14,9 @@ export function useSave<T>(form: Readonly<Ref<HTMLFormElement | undefined>>, wit
   /** What is kept now, where somebody else saved first. */
   const theirs: ShallowRef<T | null> = shallowRef(null);
 
-  async function showFirstError(): Promise<void> {
-    await nextTick();
-    form.value?.querySelector<HTMLElement>('.is-invalid')?.focus();
+  /** Moves to the first bad field, and says what is wrong with those that are not on the page. */
+  async function showErrors(): Promise<void> {
+    failure.value = (await unseenErrors(form.value, errors.value)) || failure.value;
   }
   async function attempt(send: () => Promise<void>): Promise<void> {
     failure.value = '';
@@ -24,15 +24,16 @@ export function useSave<T>(form: Readonly<Ref<HTMLFormElement | undefined>>, wit
     try {
       await send();
     } catch (error) {
-      if (error instanceof ApiError && error.status === 409) theirs.value = error.current as T;
+      if (error instanceof ApiError && error.status === 409 && error.current)
+        theirs.value = error.current as T;
       else {
         failure.value = sentenceOf(error);
         if (error instanceof ApiError) errors.value = errorsFromServer(error.fields, within);
-        await showFirstError();
+        await showErrors();
       }
     } finally {
       saving.value = false;
     }
   }
-  return { errors, failure, saving, theirs, attempt, showFirstError };
+  return { errors, failure, saving, theirs, attempt, showErrors };
 }

@@ -19,7 +19,6 @@ import { useServerLink } from '../clock/server-link';
 import ChoiceField from '../shell/ChoiceField.vue';
 import ConflictNotice from '../shell/ConflictNotice.vue';
 import { useNotices } from '../shell/notice-store';
-import LinkButton from '../shell/LinkButton.vue';
 import PageHeading from '../shell/PageHeading.vue';
 import TextField from '../shell/TextField.vue';
 import { useDraft } from '../shell/use-draft';
@@ -175,6 +174,10 @@ async function learnedThen(go: () => Promise<void>): Promise<void> {
   await go();
 }
 const save = () => learnedThen(saveForm);
+async function leave(): Promise<void> {
+  forget();
+  await router.push({ name: 'cards' });
+}
 
 /** What is wrong with no field of its own. */
 const missing = computed(() =>
@@ -275,7 +278,7 @@ const missing = computed(() =>
       <BButton type="submit" variant="primary" :disabled="saving">{{
         saving ? 'Saving …' : 'Keep this card'
       }}</BButton>
-      <LinkButton variant="outline-secondary" :to="{ name: 'cards' }">Leave it</LinkButton>
+      <BButton variant="outline-secondary" @click="leave">Leave it</BButton>
     </div>
   </form>
 </template>

@@ -66,10 +66,13 @@ function amountWords(step: Step): string[] {
   }
 }
 
-/** A step in words: "8 drops from bottle 1 (Drops, 8 drops, bottle one, forgiving)". */
+/** What these do their amount says. */
+const saidByAmount: readonly Step['do'][] = ['drop', 'powder', 'packet', 'invert'];
+
+/** A step in words: "8 drops from bottle 1 (8 drops, bottle one, forgiving)". */
 const stepWords = (step: Step): string =>
   `${step.say} (${[
-    stepNames[step.do],
+    ...(saidByAmount.includes(step.do) ? [] : [stepNames[step.do]]),
     ...amountWords(step),
     ...('bottle' in step && step.bottle !== undefined ? [`bottle ${step.bottle}`] : []),
     ...(step.id === undefined ? [] : [`called ${step.id}`]),

@@ -4,14 +4,14 @@ import { day } from '@hedge-lamp/core/wire';
 import { useMethods } from '../methods/methods-store';
 import { bandsFor } from '@hedge-lamp/core/guidelines';
 import { canonicalUnit, convert, counted } from '@hedge-lamp/core/quantity';
-import { type ParameterId, measuredIds, parameterInfo } from '@hedge-lamp/core/parameters';
+import { type ParameterId, measuredIds, midSentence, parameterInfo } from '@hedge-lamp/core/parameters';
 import { workingsOfKept, readingRoutes } from '@hedge-lamp/core/readings';
 import { deedDetail, deedTitle, deedRoutes } from '@hedge-lamp/core/remedies';
 import { UnitChoiceSchema, chosenUnit } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
 import { format } from 'date-fns';
-import { computed, defineAsyncComponent, ref } from 'vue';
+import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { useServerLink } from '../clock/server-link';
 import LinkButton from '../shell/LinkButton.vue';
@@ -74,6 +74,17 @@ const { data, error, again } = useLoaded(
   { shows: ['readings', 'deeds'] },
 );
 
+const row = ref<HTMLElement>();
+// On a phone the choices stand in one row that scrolls: the chosen one is in sight.
+watch(
+  [chosen, offered, row],
+  () =>
+    row.value
+      ?.querySelector('[aria-pressed="true"]')
+      ?.scrollIntoView({ block: 'nearest', inline: 'nearest' }),
+  { flush: 'post' },
+);
+
 /** The name of a sampling point; empty for a water that has none. */
 function placeName(id: string | null): string {
   const points = water.value?.samplingPoints ?? [];
@@ -126,7 +137,7 @@ const go = (parameter: ParameterId) =>
     <label class="visually-hidden" for="trace-span">Span</label>
     <BFormSelect id="trace-span" v-model="span" :options="spans" class="w-auto" />
   </PageHeading>
-  <div class="parameters" role="group" aria-label="Parameter">
+  <div ref="row" class="parameters" role="group" aria-label="Parameter">
     <button
       v-for="p in offered"
       :key="p"
@@ -142,7 +153,7 @@ const go = (parameter: ParameterId) =>
   </div>
   <LoadState v-if="!data" :error="error" what="the trace" @again="again" />
   <div v-else-if="data.readings.length === 0" class="sheet">
-    <h2>No {{ info.label }} was read in this span</h2>
+    <h2>No {{ midSentence(info.label) }} was read in this span</h2>
     <p>
       This page will draw its readings over time: a whisker from the lowest to the highest each can be, a dot
       at the best guess, the usual bands behind them and flags for what was done.

@@ -181,6 +181,10 @@ function standIn() {
   globalThis.fetch = jest.fn(async (path: string, { method = 'GET' }: { method?: string } = {}) => {
     if (!state.up) throw new TypeError('network');
     const before = writeWritten(state);
+    if (path === '/api/revision') {
+      const { boot, topics } = state;
+      return Response.json({ boot, topics, count: 1, now: quarter * 900_000, demo: false });
+    }
     state.asked.push(`${method} ${path}`);
     await Promise.resolve();
     if (method === 'GET') return answer({ verdict: `of ${state.topics.deeds} deeds` }, before);
@@ -194,15 +198,16 @@ describe('what this page knows already', () => {
   const today = () => open(() => useAnswer(todayRoutes.today, () => ({ params: { id: waterId } })));
   const asked = (server: ReturnType<typeof standIn>) =>
     server.asked.filter((a) => a.endsWith('/today')).length;
-  const tellQuarter = () => {
+  /** A page whose server was just heard. */
+  const heard = async () => {
     const link = useServerLink();
-    link.quarter = quarter;
+    await link.ask();
     return link;
   };
 
   it('is shown at once where nothing was written since, and asked for once where two parts show it', async () => {
     const server = standIn();
-    tellQuarter();
+    await heard();
     const [first, second] = [today(), today()];
     await settled();
     expect(first.data.value).toEqual({ verdict: 'of 1 deeds' });
@@ -229,7 +234,7 @@ describe('what this page knows already', () => {
   };
   it.each(Object.entries(forgets))('is forgotten where nobody shows it %s', async (_when, happens) => {
     const server = standIn();
-    tellQuarter();
+    await heard();
     const first = today();
     await settled();
     expect(first.data.value).not.toBeNull();
@@ -245,7 +250,7 @@ describe('what this page knows already', () => {
 
   it('is not shown to a page that opens while the server is away: nobody can say whether it still is so', async () => {
     const server = standIn();
-    const link = tellQuarter();
+    const link = await heard();
     const first = today();
     await settled();
     first.leave();
@@ -258,9 +263,24 @@ describe('what this page knows already', () => {
     later.leave();
   });
 
+  it('is not shown to a page that opens after this device slept, before the server was heard again', async () => {
+    standIn();
+    await heard();
+    const first = today();
+    await settled();
+    first.leave();
+    const woken = jest.spyOn(Date, 'now').mockReturnValue(Date.now() + 3_600_000);
+    const later = today();
+    expect(later.data.value).toBeNull();
+    woken.mockRestore();
+    await settled();
+    expect(later.data.value).not.toBeNull();
+    later.leave();
+  });
+
   it('asks for a shown answer once after a write of this page, and not again for the same news', async () => {
     const server = standIn();
-    const link = tellQuarter();
+    const link = await heard();
     const shown = today();
     await settled();
     await ask(deedRoutes.remove, { params: { id: waterId } });
@@ -274,7 +294,7 @@ describe('what this page knows already', () => {
 
   it('asks once more for what was written while the first answer of all was on its way', async () => {
     const server = standIn();
-    const link = tellQuarter();
+    const link = useServerLink();
     const shown = today();
     // Another page writes, and another answer tells of it, before ours is there.
     server.topics = { deeds: 5 };
@@ -287,7 +307,7 @@ describe('what this page knows already', () => {
 
   it('asks nothing where there is nothing to ask, and asks when there is', async () => {
     const server = standIn();
-    tellQuarter();
+    await heard();
     const stocked: Ref<boolean> = ref(false);
     const shown = open(() =>
       useAnswer(todayRoutes.today, () => (stocked.value ? { params: { id: waterId } } : null)),
@@ -305,7 +325,7 @@ describe('what this page knows already', () => {
 
   it('asks whenever the page opens where what it says changes without a write', async () => {
     const server = standIn();
-    tellQuarter();
+    await heard();
     const removed = () =>
       open(() => useAnswer(todayRoutes.today, () => ({ params: { id: waterId } }), { anew: true }));
     const first = removed();

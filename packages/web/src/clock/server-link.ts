@@ -57,6 +57,8 @@ export const useServerLink = defineStore('server-link', () => {
   const apart = ref(0);
   const clockCredible = ref(true);
   const backups = ref<BackupStanding>('unknown');
+  /** When it last answered, by this device's clock. */
+  let heardAt = 0;
   let asking = false;
   let timer: ReturnType<typeof setInterval> | undefined;
 
@@ -79,6 +81,7 @@ export const useServerLink = defineStore('server-link', () => {
       });
       quarter.value = Math.floor(answer.now / quarterMs);
       demo.value = answer.demo;
+      heardAt = Date.now();
       reachable.value = true;
       answers.value += 1;
     } catch {
@@ -98,6 +101,9 @@ export const useServerLink = defineStore('server-link', () => {
 
   /** The present instant as things are dated, ms since epoch: the same as that of the timers, but for a clock set since. */
   const date = (): number => now() + dateAhead.value;
+
+  /** False where it may have been written to unheard: it does not answer, or this page slept. */
+  const heardLately = (): boolean => reachable.value && Math.abs(Date.now() - heardAt) < 3 * everyMs;
 
   function watch(): void {
     if (timer) return;
@@ -126,6 +132,7 @@ export const useServerLink = defineStore('server-link', () => {
     apart,
     clockCredible,
     backups,
+    heardLately,
     ask: look,
     watch,
   };

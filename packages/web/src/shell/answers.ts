@@ -90,11 +90,14 @@ export const useAnswers = defineStore('answers', () => {
     refetchOnReconnect: false,
   });
 
-  /** Lets go of what may no longer be so, before it is shown again: nobody can say now whether it still is. */
+  /**
+   * Lets go of what may no longer be so, before it is shown again: the server was not heard lately, or could not be asked
+   * the last time. What is still asked for belongs to another part of the page that opens.
+   */
   function forgetOld(key: string, always: boolean): void {
     const entry = cache.get([key]);
-    if (!entry || entry.active) return;
-    if (always || !link.reachable || entry.state.value.status !== 'success') cache.remove(entry);
+    if (!entry || entry.active || entry.state.value.status === 'pending') return;
+    if (always || !link.heardLately() || entry.state.value.status === 'error') cache.remove(entry);
   }
 
   /** Waits for what is on its way, as after a write that was answered; asks where nothing is. */

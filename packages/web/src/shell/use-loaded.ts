@@ -35,7 +35,7 @@ function useTold<T>(
     data: computed<T | null>(() => query.data.value ?? null),
     error: computed(() => (query.error.value ? sentenceOf(query.error.value) : null)),
     /** Asks once more, or waits for what was asked already. */
-    again: () => answers.again(named.value),
+    again: async (): Promise<void> => void (named.value && (await answers.again(named.value))),
     /** Asks once more, for `load` asks for something else than it did. */
     askOtherwise: async (): Promise<void> => void (await query.refetch()),
   };

@@ -248,6 +248,20 @@ describe('what this page knows already', () => {
     later.leave();
   });
 
+  it('is put right at once where somebody else wrote since the server was last asked what changed', async () => {
+    const server = standIn();
+    await heard();
+    const first = today();
+    await settled();
+    first.leave();
+    server.topics = { deeds: 7 };
+    const later = today();
+    await settled();
+    await settled();
+    expect(later.data.value).toEqual({ verdict: 'of 7 deeds' });
+    later.leave();
+  });
+
   it('is not shown to a page that opens while the server is away: nobody can say whether it still is so', async () => {
     const server = standIn();
     const link = await heard();

@@ -98,6 +98,8 @@ export const useAnswers = defineStore('answers', () => {
     const entry = cache.get([key]);
     if (!entry || entry.active || entry.state.value.status === 'pending') return;
     if (always || !link.heardLately() || entry.state.value.status === 'error') cache.remove(entry);
+    // Somebody else may have written since the last small question: it is asked now, not when its time comes.
+    else void link.ask();
   }
 
   /** Waits for what is on its way, as after a write that was answered; asks where nothing is. */

@@ -115,9 +115,12 @@ const waiting = computed(() =>
       : [],
   ),
 );
+// What went is in the log now; what was only put here is not yet.
 watch(
   () => waiting.value.length,
-  () => void again(),
+  (now, before) => {
+    if (now < before) void again();
+  },
 );
 
 async function remove(reading: Reading): Promise<void> {

@@ -30,7 +30,11 @@ test('a keeper copies a method, is told what makes no sense, mends it, and runs 
   await page.reload();
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue('KH, my leaflet');
   await page.getByRole('button', { name: 'Add a bottle' }).click();
+  await page.getByRole('button', { name: 'Save as version 1' }).click();
+  await expect(page.getByRole('alert')).toContainText('Step 3');
+  // What was mended is not called wrong any longer, before it is saved again.
   await page.getByLabel('Short name').fill('kh');
+  await expect(page.getByText('Not saved: this does not make sense yet.')).toHaveCount(0);
   await page.getByRole('button', { name: 'Save as version 1' }).click();
   await expect(page.getByText('KH, my leaflet is saved as version 1.')).toBeVisible();
 

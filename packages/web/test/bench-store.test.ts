@@ -1,8 +1,10 @@
 import { useServerLink } from '../src/clock/server-link';
 import { type Run, RunDraftSchema, type RunEvent } from '@hedge-lamp/core/bench';
+import { writtenHeader } from '@hedge-lamp/core/wire';
 import { openPage } from './made-page';
 import { useBench } from '../src/bench/bench-store';
 import { asideOf, eventsOf as outboxOf } from '../src/offline/outbox';
+import { hearWritten } from '../src/wire/call';
 import { useUnsentWaters } from '../src/offline/unsent-waters';
 import { useOutbox } from '../src/offline/outbox-store';
 import { madeStorage } from './made-storage';
@@ -24,11 +26,21 @@ const fresh = (): Run => ({
 
 /** A server that can be switched off, and that refuses some kinds of events. */
 function standIn() {
-  const state = { up: true, run: fresh(), refuses: '' as string, batches: 0, asked: [] as string[] };
+  const state = {
+    up: true,
+    run: fresh(),
+    refuses: '' as string,
+    batches: 0,
+    asked: [] as string[],
+    written: '',
+  };
   globalThis.fetch = jest.fn(async (path: string, init: { body?: string }) => {
     if (!state.up) throw new TypeError('network');
     if (path === '/api/runs/open') state.asked.push(path);
-    if (path === '/api/runs/open') return Response.json(state.run.finishedAt === null ? [state.run] : []);
+    if (path === '/api/runs/open')
+      return Response.json(state.run.finishedAt === null ? [state.run] : [], {
+        headers: state.written ? { [writtenHeader]: state.written } : {},
+      });
     if (path === '/api/revision') return Response.json({ boot: 'b', count: 1, now: Date.now(), demo: false });
     if (path === '/api/methods') return Response.json([]);
     state.asked.push(path);
@@ -57,6 +69,8 @@ const settled = () => new Promise((resolve) => setTimeout(resolve, 30));
 describe('the bench of a page', () => {
   const real = globalThis.fetch;
   beforeEach(() => {
+    // The pages of the tests before are closed.
+    hearWritten.clear();
     globalThis.localStorage = madeStorage();
     openPage();
   });
@@ -202,6 +216,38 @@ describe('the bench of a page', () => {
     await settled();
     expect(open()).toBe(before + 1);
     expect(bench.runs).toEqual([]);
+  });
+
+  it('asks for the open runs anew where something was written while they were on their way, and only then', async () => {
+    const server = standIn();
+    const [bench, link] = [useBench(), useServerLink()];
+    const open = () => server.asked.filter((path) => path === '/api/runs/open').length;
+    const loading = bench.load();
+    link.learn({ boot: 'one', topics: { bench: 4 } });
+    await loading;
+    await settled();
+    // The first word of the server came meanwhile: asked for once.
+    expect(open()).toBe(1);
+    // Asked for while the server was away, it is asked for once it answers.
+    server.up = false;
+    link.learn({ boot: 'one', topics: { bench: 5 } });
+    await settled();
+    server.up = true;
+    expect(open()).toBe(1);
+    link.answers += 1;
+    await settled();
+    expect(open()).toBe(2);
+    link.answers += 1;
+    await settled();
+    expect(open()).toBe(2);
+    // A drop that is answered for while the answer about the runs, from before it, is on its way.
+    server.written = 'one bench=5';
+    const again = bench.load();
+    link.learn({ boot: 'one', topics: { bench: 6 } });
+    server.written = 'one bench=6';
+    await again;
+    await settled();
+    expect(open()).toBe(4);
   });
 
   it('calls no water clear while something was refused of a run that nobody here knows', () => {

@@ -5,7 +5,7 @@ import { v4 as newId } from 'uuid';
 import { computed, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { sentenceOf } from '../wire/api-error';
-import ConflictNotice from '../shell/ConflictNotice.vue';
+import DraftNotices from '../shell/DraftNotices.vue';
 import PageHeading from '../shell/PageHeading.vue';
 import MethodPreview from './MethodPreview.vue';
 import { useNotices } from '../shell/notice-store';
@@ -25,24 +25,24 @@ const method = computed(() => methods.all.find((m) => m.id === props.methodId));
 const isOwn = computed(() => methods.own.some((m) => m.id === props.methodId));
 const draftKey = (id: string) => `hedge-lamp.draft.method.${id}`;
 /** Also of a copy that is not saved yet. */
-const { form, errors, failure, saving, theirs, differences, take, forget, save, saveOurs, takeTheirs } =
-  useDraft<MethodForm, Method, Method>({
-    key: draftKey(props.methodId),
-    within: 'method.',
-    formOf: formOfMethod,
-    read(typed, over) {
-      const read = readMethodForm(over ? { ...typed, version: over.version } : typed);
-      return 'method' in read
-        ? { sent: read.method }
-        : { errors: Object.fromEntries(read.faults.map((f) => [f.path, f.message])) };
-    },
-    factsOf: methodFacts,
-    async send(saved) {
-      await methods.save(saved);
-      take(saved);
-      notices.say(`${saved.name} is saved as version ${saved.version}.`);
-    },
-  });
+const draft = useDraft<MethodForm, Method, Method>({
+  key: draftKey(props.methodId),
+  within: 'method.',
+  formOf: formOfMethod,
+  read(typed, over) {
+    const read = readMethodForm(over ? { ...typed, version: over.version } : typed);
+    return 'method' in read
+      ? { sent: read.method }
+      : { errors: Object.fromEntries(read.faults.map((f) => [f.path, f.message])) };
+  },
+  factsOf: methodFacts,
+  async send(saved) {
+    await methods.save(saved);
+    take(saved);
+    notices.say(`${saved.name} is saved as version ${saved.version}.`);
+  },
+});
+const { form, errors, failure, saving, take, forget, save } = draft;
 watch(
   [method, () => methods.loaded],
   () => {
@@ -91,14 +91,7 @@ async function remove(): Promise<void> {
     >
     <BButton v-if="method" variant="outline-primary" @click="exportFile(method)">Export as a file</BButton>
   </PageHeading>
-  <ConflictNotice
-    v-if="theirs"
-    what="This method"
-    :differences="differences"
-    @ours="saveOurs"
-    @theirs="takeTheirs"
-  />
-  <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
+  <DraftNotices what="This method" :draft="draft" />
   <MethodEditor
     v-if="form"
     v-model="form"

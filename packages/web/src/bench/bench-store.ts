@@ -88,7 +88,9 @@ export const useBench = defineStore('bench', () => {
     }
   }
 
+  let isLoading = false;
   async function load(): Promise<void> {
+    isLoading = true;
     const unsent = () =>
       unsentRuns(localStorage).map((draft) => ({ ...draft, events: [], finishedAt: null }));
     if (!methods.loaded) await methods.load();
@@ -99,20 +101,27 @@ export const useBench = defineStore('bench', () => {
       const ids = new Set(open.map((r) => r.id));
       runs.value = [...open, ...unsent().filter((r) => !ids.has(r.id))].map(withWaiting);
       loaded.value = true;
+      isLoading = false;
       outbox.begin(true);
+      // Written while this was on its way: a drop that was sent meanwhile is not in it.
+      lookAgain();
     } catch {
       // The link tells that the server does not answer. What is shown stays; a page just opened shows what this
       // device showed last, and what was begun here.
       for (const run of [...keptRuns(localStorage), ...unsent()])
         if (!runs.value.some((r) => r.id === run.id)) runs.value = [...runs.value, withWaiting(run)];
+    } finally {
+      isLoading = false;
     }
   }
   watch(runs, (all) => keepRuns(localStorage, all));
-  watch([() => link.markOf(['bench']), () => outbox.isSending()], () => {
+  function lookAgain(): void {
     // What this page did itself it knows. An answer that is on its way would be overtaken.
     const isKnown = link.markOf(['bench']) === link.markOf(['bench'], seen);
-    if (!isKnown && !outbox.isSending()) void load();
-  });
+    if (!isKnown && !isLoading && !outbox.isSending()) void load();
+  }
+  // With every answer of the server too: what could not be asked for then is asked for now.
+  watch([() => link.markOf(['bench']), () => link.answers, () => outbox.isSending()], lookAgain);
 
   /** What became of events that went: the run itself is asked for only where more is kept of it than is known here. */
   async function takeIn({ id, kept, finishedAt, benchCount }: RunReceipt): Promise<void> {

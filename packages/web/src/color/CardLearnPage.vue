@@ -17,7 +17,7 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { useServerLink } from '../clock/server-link';
 import ChoiceField from '../shell/ChoiceField.vue';
-import ConflictNotice from '../shell/ConflictNotice.vue';
+import DraftNotices from '../shell/DraftNotices.vue';
 import { useNotices } from '../shell/notice-store';
 import PageHeading from '../shell/PageHeading.vue';
 import TextField from '../shell/TextField.vue';
@@ -41,22 +41,7 @@ const photo = usePhoto();
 
 const there = computed(() => cards.own.find((c) => c.id === props.cardId) ?? null);
 const newCardId = newId();
-const {
-  form,
-  formElement,
-  errors,
-  failure,
-  saving,
-  theirs,
-  differences,
-  seen,
-  take,
-  begin,
-  forget,
-  save: saveForm,
-  saveOurs,
-  takeTheirs,
-} = useDraft<LearnForm, OwnCard, OwnCard>({
+const draft = useDraft<LearnForm, OwnCard, OwnCard>({
   key: `hedge-lamp.draft.card.${props.cardId ?? 'new'}`,
   within: '',
   formOf: formOfCard,
@@ -77,6 +62,7 @@ const {
     await router.push({ name: 'cards' });
   },
 });
+const { form, formElement, errors, saving, seen, take, begin, forget, save: saveForm } = draft;
 /** Cards may come only after the page: then a form in which nothing was typed takes what is kept. */
 watch(
   there,
@@ -174,6 +160,7 @@ async function learnedThen(go: () => Promise<void>): Promise<void> {
   await go();
 }
 const save = () => learnedThen(saveForm);
+const told = { ...draft, saveOurs: () => learnedThen(draft.saveOurs) };
 async function leave(): Promise<void> {
   forget();
   await router.push({ name: 'cards' });
@@ -192,13 +179,7 @@ const missing = computed(() =>
     :title="there ? `Learn ${there.card.name} anew` : 'Learn a card'"
     lead="Photograph the leaflet beside plain white paper in daylight. The card is kept as a new version; readings on the old one stay as they are."
   />
-  <ConflictNotice
-    v-if="theirs"
-    what="This card"
-    :differences="differences"
-    @ours="learnedThen(saveOurs)"
-    @theirs="takeTheirs"
-  />
+  <DraftNotices what="This card" :draft="told" />
   <form v-if="form" ref="formElement" novalidate @submit.prevent="save">
     <section class="sheet">
       <h2>What the card says</h2>
@@ -273,7 +254,6 @@ const missing = computed(() =>
       </template>
     </section>
     <p v-for="m in missing" :key="m" class="failure" role="alert">{{ m }}</p>
-    <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
     <div class="acts">
       <BButton type="submit" variant="primary" :disabled="saving">{{
         saving ? 'Saving …' : 'Keep this card'

@@ -15,7 +15,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { sentenceOf } from '../wire/api-error';
 import { useServerLink } from '../clock/server-link';
 import ChoiceField from '../shell/ChoiceField.vue';
-import ConflictNotice from '../shell/ConflictNotice.vue';
+import DraftNotices from '../shell/DraftNotices.vue';
 import { useNotices } from '../shell/notice-store';
 import PageHeading from '../shell/PageHeading.vue';
 import TextField from '../shell/TextField.vue';
@@ -35,24 +35,7 @@ const notices = useNotices();
 const link = useServerLink();
 const water = computed(() => waters.byId(props.waterId));
 
-const {
-  form,
-  /** The version that is changed; 0 for a new one. */
-  seen,
-  formElement,
-  errors,
-  failure,
-  saving,
-  theirs,
-  differences,
-  take,
-  begin,
-  forget,
-  save,
-  saveOurs,
-  takeTheirs,
-  attempt,
-} = useDraft<CycleForm, CycleStartDraft, CycleStart>({
+const draft = useDraft<CycleForm, CycleStartDraft, CycleStart>({
   key: `hedge-lamp.draft.cycle.${props.waterId}`,
   within: 'start.',
   formOf: (kept) => cycleFormOf(kept, link.date()),
@@ -63,6 +46,7 @@ const {
   factsOf: cycleFacts,
   send,
 });
+const { form, seen, formElement, errors, failure, saving, take, begin, forget, save, attempt } = draft;
 async function open(): Promise<void> {
   if (form.value !== null || !water.value) return;
   failure.value = '';
@@ -126,16 +110,9 @@ function discard(): void {
     :title="`${isNew ? 'Start a cycle' : 'The cycle'}: ${water?.name ?? ''}`"
     lead="Keepers disagree on how to dose. Choose a school; each gives its reason."
   />
-  <ConflictNotice
-    v-if="theirs"
-    what="This cycle"
-    :differences="differences"
-    @ours="saveOurs"
-    @theirs="takeTheirs"
-  />
-  <p v-if="failure" class="failure" role="alert">
-    {{ failure }} <BButton v-if="!form" variant="outline-primary" @click="open">Try again</BButton>
-  </p>
+  <DraftNotices what="This cycle" :draft="draft">
+    <BButton v-if="!form" variant="outline-primary" @click="open">Try again</BButton>
+  </DraftNotices>
   <form v-if="form" ref="formElement" class="start" novalidate @submit.prevent="save">
     <div class="column">
       <section class="sheet">

@@ -10,7 +10,7 @@ import { BFormCheckbox } from 'bootstrap-vue-next/components/BFormCheckbox';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { sentenceOf } from '../wire/api-error';
-import ConflictNotice from '../shell/ConflictNotice.vue';
+import DraftNotices from '../shell/DraftNotices.vue';
 import type { FieldErrors } from '../shell/field-errors';
 import { useNotices } from '../shell/notice-store';
 import PageHeading from '../shell/PageHeading.vue';
@@ -31,20 +31,7 @@ const waters = useWaters();
 const notices = useNotices();
 
 const water = ref<Water | null>(null);
-const {
-  form,
-  seen,
-  formElement,
-  errors,
-  failure,
-  saving,
-  theirs,
-  differences,
-  take: fill,
-  forget,
-  save,
-  saveOurs,
-} = useDraft<GuidanceForm, Guidance, Water>({
+const draft = useDraft<GuidanceForm, Guidance, Water>({
   key: `hedge-lamp.draft.limits.${props.waterId}`,
   within: 'water.guidance.',
   formOf: (kept) => guidanceFormOf(kept.guidance),
@@ -56,6 +43,7 @@ const {
   // Of a water that was changed meanwhile all else is as it is there.
   send: (guidance) => send(water.value!, guidance),
 });
+const { form, seen, formElement, errors, failure, saving, theirs, take: fill, forget, save } = draft;
 function take(from: Water): void {
   water.value = from;
   fill(from);
@@ -125,10 +113,17 @@ async function send(water: Water, guidance: Guidance): Promise<void> {
   });
   await router.push({ name: 'today', params: { waterId: water.id } });
 }
-async function saveOverTheirs(): Promise<void> {
-  water.value = theirs.value ?? water.value;
-  await saveOurs();
-}
+/** All else of the water is as it is there, whichever limits are chosen. */
+const told = {
+  ...draft,
+  async saveOurs(): Promise<void> {
+    water.value = theirs.value ?? water.value;
+    await draft.saveOurs();
+  },
+  takeTheirs(): void {
+    if (theirs.value) take(theirs.value);
+  },
+};
 </script>
 
 <template>
@@ -137,16 +132,9 @@ async function saveOverTheirs(): Promise<void> {
     lead="Keepers disagree. Choose whose limits this water is judged by, or set your own."
   />
   <WaterTabs :water-id="waterId" />
-  <ConflictNotice
-    v-if="theirs"
-    what="This water"
-    :differences="differences"
-    @ours="saveOverTheirs"
-    @theirs="take(theirs)"
-  />
-  <p v-if="failure" class="failure" role="alert">
-    {{ failure }} <BButton v-if="!water" variant="outline-primary" @click="fetchWater">Try again</BButton>
-  </p>
+  <DraftNotices what="This water" :draft="told">
+    <BButton v-if="!water" variant="outline-primary" @click="fetchWater">Try again</BButton>
+  </DraftNotices>
   <form v-if="form && water" ref="formElement" class="limits" novalidate @submit.prevent="save">
     <div v-if="waterKindInfo[water.kind].stocked" class="column">
       <SchoolFields v-model="form.schools" />

@@ -7,7 +7,7 @@ import { computed, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { sentenceOf } from '../wire/api-error';
 import { useServerLink } from '../clock/server-link';
-import ConflictNotice from '../shell/ConflictNotice.vue';
+import DraftNotices from '../shell/DraftNotices.vue';
 import { useNotices } from '../shell/notice-store';
 import { useDraft } from '../shell/use-draft';
 import PageHeading from '../shell/PageHeading.vue';
@@ -28,21 +28,7 @@ const link = useServerLink();
 const isNew = computed(() => props.kitId === 'new');
 const keptNow = () => kits.kits.find((k) => k.id === props.kitId) ?? null;
 
-const {
-  form,
-  formElement,
-  errors,
-  failure,
-  saving,
-  theirs,
-  differences,
-  take,
-  begin,
-  forget,
-  save,
-  saveOurs,
-  takeTheirs,
-} = useDraft<KitForm, KitDraft, Kit>({
+const draft = useDraft<KitForm, KitDraft, Kit>({
   key: `hedge-lamp.draft.kit.${props.kitId}`,
   within: 'kit.',
   formOf: (kit) => formOfKit(kit, link.date()),
@@ -67,6 +53,7 @@ const {
     await router.push({ name: 'kits' });
   },
 });
+const { form, formElement, errors, failure, saving, take, begin, forget, save } = draft;
 
 watch(
   () => kits.kits,
@@ -117,14 +104,7 @@ async function cancel(): Promise<void> {
 
 <template>
   <PageHeading :title="isNew ? 'New kit' : `Edit ${form?.name || 'kit'}`" />
-  <ConflictNotice
-    v-if="theirs"
-    what="This kit"
-    :differences="differences"
-    @ours="saveOurs"
-    @theirs="takeTheirs"
-  />
-  <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
+  <DraftNotices what="This kit" :draft="draft" />
   <form v-if="form" ref="formElement" class="kit-form" novalidate @submit.prevent="save">
     <section class="sheet">
       <h2>The box</h2>

@@ -62,8 +62,7 @@ function addBottle(): void {
 }
 async function save(): Promise<void> {
   told.value = true;
-  emit('save');
-  if ('method' in read.value) return;
+  if ('method' in read.value) return emit('save');
   const first = /^steps\.(\d+)/.exec(faults.value[0]!.path);
   if (first) opened.value = Number(first[1]);
   await nextTick();

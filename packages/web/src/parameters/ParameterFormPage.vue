@@ -3,7 +3,7 @@ import type { OwnParameter } from '@hedge-lamp/core/parameters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import ConflictNotice from '../shell/ConflictNotice.vue';
+import DraftNotices from '../shell/DraftNotices.vue';
 import { useNotices } from '../shell/notice-store';
 import PageHeading from '../shell/PageHeading.vue';
 import TextField from '../shell/TextField.vue';
@@ -24,21 +24,7 @@ const notices = useNotices();
 const router = useRouter();
 const isNew = computed(() => props.parameterId === 'new');
 
-const {
-  form,
-  formElement,
-  errors,
-  failure,
-  saving,
-  theirs,
-  differences,
-  take,
-  begin,
-  forget,
-  save,
-  saveOurs,
-  takeTheirs,
-} = useDraft<ParameterForm, OwnParameter, OwnParameter>({
+const draft = useDraft<ParameterForm, OwnParameter, OwnParameter>({
   key: `hedge-lamp.draft.parameter.${props.parameterId}`,
   within: '',
   formOf: formOfParameter,
@@ -51,6 +37,7 @@ const {
     await router.push({ name: 'parameters' });
   },
 });
+const { form, formElement, errors, saving, take, begin, forget, save } = draft;
 watch(
   () => parameters.own,
   (own) => {
@@ -69,14 +56,7 @@ async function cancel(): Promise<void> {
 
 <template>
   <PageHeading :title="isNew ? 'A parameter of your own' : `Edit ${form?.name || 'parameter'}`" />
-  <ConflictNotice
-    v-if="theirs"
-    what="This parameter"
-    :differences="differences"
-    @ours="saveOurs"
-    @theirs="takeTheirs"
-  />
-  <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
+  <DraftNotices what="This parameter" :draft="draft" />
   <form v-if="form" ref="formElement" class="parameter-form" novalidate @submit.prevent="save">
     <section class="sheet">
       <TextField v-model="form.name" label="Name" :maxlength="40" :error="errors.name ?? errors.id" />

@@ -1,5 +1,5 @@
 import { useSessionStorage } from '@vueuse/core';
-import { computed, ref } from 'vue';
+import { type Ref, computed, ref } from 'vue';
 import { differencesOfFacts } from './differences';
 import type { FieldErrors } from './field-errors';
 import { useSave } from './use-save';
@@ -23,6 +23,16 @@ export interface DraftOf<Form, Sent, Kept> {
   readonly factsOf: (it: Sent | Kept) => Readonly<Record<string, string>>;
   /** Taken off the front of each path that the server names. */
   readonly within: string;
+}
+
+/** What a page says of a draft beside its fields. */
+export interface DraftTold {
+  readonly failure: Readonly<Ref<string>>;
+  /** What somebody else saved first. */
+  readonly theirs: Readonly<Ref<object | null>>;
+  readonly differences: Readonly<Ref<ReturnType<typeof differencesOfFacts>>>;
+  readonly saveOurs: () => Promise<void>;
+  readonly takeTheirs: () => void;
 }
 
 /**

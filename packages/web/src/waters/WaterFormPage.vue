@@ -25,7 +25,7 @@ import { useRouter } from 'vue-router';
 import { sentenceOf } from '../wire/api-error';
 import { useServerLink } from '../clock/server-link';
 import StockConflicts from './StockConflicts.vue';
-import ConflictNotice from '../shell/ConflictNotice.vue';
+import DraftNotices from '../shell/DraftNotices.vue';
 import TextField from '../shell/TextField.vue';
 import ChoiceField from '../shell/ChoiceField.vue';
 import { useNotices } from '../shell/notice-store';
@@ -44,22 +44,7 @@ const store = useWaters();
 const notices = useNotices();
 const link = useServerLink();
 
-const {
-  form: typed,
-  seen,
-  formElement,
-  errors,
-  failure,
-  saving,
-  theirs,
-  differences,
-  take,
-  begin,
-  forget,
-  save,
-  saveOurs,
-  takeTheirs,
-} = useDraft<WaterForm, WaterDraft, Water>({
+const draft = useDraft<WaterForm, WaterDraft, Water>({
   key: `hedge-lamp.draft.water.2.${props.waterId ?? 'new'}`,
   within: 'water.',
   formOf,
@@ -70,6 +55,7 @@ const {
   factsOf: (it) => waterFacts(it, (id) => store.byId(id)?.name ?? 'a water that is not here'),
   send,
 });
+const { form: typed, seen, formElement, errors, failure, saving, take, begin, forget, save } = draft;
 if (!typed.value) begin(emptyWaterForm());
 /** What stands in the fields; an empty form in the moment between saving and leaving the page. */
 const form = computed(() => typed.value ?? emptyWaterForm());
@@ -230,14 +216,7 @@ async function cancel(): Promise<void> {
 
 <template>
   <PageHeading :title="waterId ? `Edit ${form?.name || 'water'}` : 'New water'" />
-  <ConflictNotice
-    v-if="theirs"
-    what="This water"
-    :differences="differences"
-    @ours="saveOurs"
-    @theirs="takeTheirs"
-  />
-  <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
+  <DraftNotices what="This water" :draft="draft" />
   <form v-if="ready && form" ref="formElement" class="water-form" novalidate @submit.prevent="save">
     <section class="sheet">
       <h2>What it is</h2>

@@ -388,6 +388,9 @@ test('an own card is learned from a photograph, kept in versions, saved as a fil
   await keep.click();
   await expect(page.getByText(/Swatch 3 \(10\) must be more than swatch 2|Mark the swatches/)).toBeVisible();
   await page.getByLabel('Values of the swatches').fill('0, 5, 12, 25, 50, 100');
+  // Opened by its address, it is the same page with what was typed.
+  await page.reload();
+  await expect(page.getByLabel('Name of the card')).toHaveValue('Leaflet of the tin');
   const leaflet = await madePhoto({ cardId: 'azo-nitrate', amount: 5 });
   await choosePicture(page, 'leaflet.jpg', 'image/jpeg', leaflet.bytes);
   await expect(page.getByRole('img', { name: 'The colors as learned' })).toBeVisible({ timeout: 30_000 });

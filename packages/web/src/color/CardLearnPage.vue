@@ -31,7 +31,10 @@ import PhotoSource from './PhotoSource.vue';
 import type { MadeUp } from './photo-worker';
 import { usePhoto } from './use-photo';
 
-/** Learning a card from a photograph of its leaflet: a box on each swatch, its value, once and for good. */
+/**
+ * Learning a card from a photograph of its leaflet: a box on each swatch, its value, once and for good. The identifier is
+ * missing for a new card, and empty where the page is opened by its address.
+ */
 const props = defineProps<{ cardId?: string }>();
 const cards = useCards();
 const link = useServerLink();
@@ -42,12 +45,12 @@ const photo = usePhoto();
 const there = computed(() => cards.own.find((c) => c.id === props.cardId) ?? null);
 const newCardId = newId();
 const draft = useDraft<LearnForm, OwnCard, OwnCard>({
-  key: `hedge-lamp.draft.card.${props.cardId ?? 'new'}`,
+  key: `hedge-lamp.draft.card.${props.cardId || 'new'}`,
   within: '',
   formOf: formOfCard,
   read(typed, over) {
     const about = {
-      id: props.cardId ?? newCardId,
+      id: props.cardId || newCardId,
       version: (over?.version ?? seen.value) + 1,
       now: link.date(),
     };

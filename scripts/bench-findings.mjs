@@ -7,7 +7,7 @@ import { join } from 'node:path';
  * Findings for a hundred waters that were tested every day for ten years, beside the bare SQL that fetches the latest
  * value of each parameter of each.
  * @param say prints a name and a value
- * @param serve starts the server on a folder: { url, stop }
+ * @param serve starts the server on a folder: { url, end }
  */
 export async function benchFindings(say, serve) {
   const { default: Sqlite } = await import('better-sqlite3');
@@ -39,7 +39,7 @@ export async function benchFindings(say, serve) {
       stockGroups: stocks[k % stocks.length],
       sourceWaterId: tap,
     });
-  await first.stop();
+  await first.end();
 
   // Around these, with a slow wave and some scatter; canonical units.
   const around = [
@@ -89,7 +89,7 @@ export async function benchFindings(say, serve) {
     })();
   file.pragma('wal_checkpoint(truncate)');
 
-  const { url, stop } = await serve(folder);
+  const { url, end } = await serve(folder);
   const latest = file.prepare(
     'select * from readings where water_id = ? and parameter = ? and deleted_at is null order by taken_at desc, id desc limit 1',
   );
@@ -120,6 +120,6 @@ export async function benchFindings(say, serve) {
   );
   say('  (milliseconds here: bare SQL, findings)', `${sql.toFixed(1)}, ${findings.toFixed(1)}`);
   file.close();
-  await stop();
+  await end();
   rmSync(folder, { recursive: true });
 }

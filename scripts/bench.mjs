@@ -1,28 +1,24 @@
-import { spawn, spawnSync } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { gzipSync } from 'node:zlib';
-import { buildStale, checkNode, installMissing, root } from './ready.mjs';
+import { buildStale, checkNode, installMissing } from './ready.mjs';
 import { benchChemistry } from './bench-chemistry.mjs';
 import { benchColor } from './bench-color.mjs';
 import { benchCycle } from './bench-cycle.mjs';
 import { benchEmergency } from './bench-emergency.mjs';
 import { benchFindings } from './bench-findings.mjs';
 import { benchPhoto } from './bench-photo.mjs';
+import { benchPhone } from './bench-phone.mjs';
 import { benchPlan } from './bench-plan.mjs';
-import { chromium as findChromium } from './chromium.mjs';
+import { builtServer, call, madeFolder, removeFolder, serve } from './served.mjs';
 
 /**
  * The benchmarks. Every figure is a count, or a ratio to something bare measured in the same run, so that it
- * means the same on any machine. Nothing here is asserted.
+ * means the same on any machine. Nothing here is asserted. With --phone, only the pages as a phone gets them.
  */
 checkNode();
 installMissing();
 buildStale();
-const main = join(root, 'packages/server/dist/main.mjs');
-const folder = mkdtempSync(join(tmpdir(), 'hedge-lamp-bench-'));
 const { default: Sqlite } = await import('better-sqlite3');
 
 const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
@@ -31,63 +27,16 @@ const now = () => process.hrtime.bigint();
 const say = (name, value) => console.log(`${name.padEnd(74)} ${value}`);
 const ratio = (x) => `${x.toFixed(2)} ×`;
 
+// 1. Pages as a phone gets them.
+await benchPhone(say);
+if (process.argv.includes('--phone')) process.exit(0);
+
+const folder = madeFolder();
 async function start(on = folder) {
   const from = now();
-  const server = spawn('node', [main], {
-    env: { ...process.env, HEDGE_LAMP_DATA: on, HEDGE_LAMP_PORT: '0', HEDGE_LAMP_DEMO: '' },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  const url = await new Promise((resolve) =>
-    server.stdout.on('data', (text) => {
-      const found = /http:\S+/.exec(String(text));
-      if (found) resolve(found[0]);
-    }),
-  );
-  await (await fetch(`${url}/api/revision`)).json();
-  return { server, url, took: ms(from) };
-}
-async function stop(server) {
-  const ended = new Promise((resolve) => server.once('exit', resolve));
-  server.kill();
-  await ended;
-}
-async function call(url, method, path, body) {
-  const answer = await fetch(url + path, {
-    method,
-    ...(body ? { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) } : {}),
-  });
-  if (!answer.ok) throw new Error(`${path}: ${answer.status} ${await answer.text()}`);
-  return answer.json();
-}
-
-// 1. Bytes of script and style before the first page shows, as the browser really asks for them.
-async function firstPageBytes(url) {
-  const executablePath = findChromium();
-  if (!executablePath) return;
-  const { chromium } = await import('@playwright/test');
-  const browser = await chromium.launch({
-    executablePath,
-    args: ['--no-sandbox', '--disable-gpu', '--disable-quic'],
-  });
-  const page = await browser.newPage();
-  const asked = new Set();
-  page.on('request', (request) => asked.add(new URL(request.url()).pathname));
-  await page.goto(url);
-  await page.getByRole('heading', { level: 1 }).waitFor();
-  await browser.close();
-  const bytes = (ending) =>
-    [...asked]
-      .filter((path) => path.endsWith(ending))
-      .reduce((sum, path) => sum + gzipSync(readFileSync(join(root, 'packages/web/dist', path))).length, 0);
-  say(
-    'script before the first page shows, gzipped (aim: at most 250 kB)',
-    `${(bytes('.js') / 1000).toFixed(1)} kB`,
-  );
-  say('style before the first page shows, gzipped', `${(bytes('.css') / 1000).toFixed(1)} kB`);
-  say(
-    'fonts before the first page shows',
-    `${([...asked].filter((p) => p.endsWith('.woff2')).reduce((n, p) => n + readFileSync(join(root, 'packages/web/dist', p)).length, 0) / 1000).toFixed(1)} kB`,
-  );
+  const server = await serve(builtServer, on);
+  await call(server.url, 'GET', '/api/revision');
+  return { ...server, took: ms(from) };
 }
 
 // 2. From start to the first answered request, beside node starting at all.
@@ -98,15 +47,15 @@ const bareNode = Array.from({ length: 7 }, () => {
 });
 const starts = [];
 for (let k = 0; k < 7; k++) {
-  const { server, took } = await start();
-  starts.push(took);
-  await stop(server);
+  const server = await start();
+  starts.push(server.took);
+  await server.end();
 }
 say('start to first answered request ÷ node -e 0', ratio(median(starts) / median(bareNode)));
 
 // 3. Rows per second through the bulk path, beside bare better-sqlite3 writing the same columns.
-const { server, url } = await start();
-await firstPageBytes(url);
+const server = await start();
+const { url } = server;
 const waterId = randomUUID();
 await call(url, 'POST', '/api/waters', {
   id: waterId,
@@ -207,14 +156,11 @@ await benchPhoto(say, url);
 
 // 6. Forecasts of a growing filter, held against tails that they did not see, and how the page goes on meanwhile.
 await benchCycle(say, url);
-await stop(server);
-rmSync(folder, { recursive: true });
+await server.end();
+removeFolder(folder);
 
 // 7. What is found in a hundred waters with ten years of daily readings.
-await benchFindings(say, async (on) => {
-  const { server: its, url: at } = await start(on);
-  return { url: at, stop: () => stop(its) };
-});
+await benchFindings(say, (on) => serve(builtServer, on));
 
 // 8. The core's intervals beside bare formulas.
 await benchEmergency(say);

@@ -1,8 +1,8 @@
 import { build } from 'esbuild';
 
 /**
- * The server in one file, so that it starts quickly; only what is native stays outside: the SQLite driver and the decoder of
- * pictures. Beside it the thread that makes and opens backups, and the commands that do so without a server.
+ * The server in one file, so that it starts quickly; only what is native stays outside, the SQLite driver and the decoder of
+ * pictures, and the page of the API, which comes with files of its own. Beside it the thread that makes and opens backups, and the commands that do so without a server.
  */
 export const serverBundle = {
   entryPoints: {
@@ -16,7 +16,7 @@ export const serverBundle = {
   platform: 'node',
   target: 'node20',
   format: 'esm',
-  external: ['better-sqlite3', 'sharp'],
+  external: ['better-sqlite3', 'sharp', '@fastify/swagger-ui'],
   sourcemap: 'linked',
   logLevel: 'warning',
   banner: {

@@ -54,9 +54,11 @@ export function buildStale() {
       'packages/web/index.html',
       'packages/web/public',
       'packages/web/vite.config.ts',
+      'packages/web/build',
       'package-lock.json',
       'scripts/build-server.mjs',
       'scripts/build-service-worker.mjs',
+      'scripts/compress.mjs',
     ],
   ];
   const built = Math.min(

@@ -1,10 +1,9 @@
-import { spawn } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium as findChromium } from './chromium.mjs';
 import { buildStale, checkNode, installMissing, root } from './ready.mjs';
+import { builtServer, call as callAt, madeFolder, removeFolder, serve } from './served.mjs';
 
 /** Makes docs/screenshots from fresh demo data: one picture of each main view, some on a phone. */
 checkNode();
@@ -13,27 +12,12 @@ buildStale();
 const executablePath = findChromium();
 if (!executablePath) process.exit(1);
 
-const folder = mkdtempSync(join(tmpdir(), 'hedge-lamp-shots-'));
+const folder = madeFolder();
 const pictures = join(root, 'docs/screenshots');
 mkdirSync(pictures, { recursive: true });
-const server = spawn('node', [join(root, 'packages/server/dist/main.mjs')], {
-  env: { ...process.env, HEDGE_LAMP_DATA: folder, HEDGE_LAMP_PORT: '0', HEDGE_LAMP_DEMO: '1', TZ: 'Etc/UTC' },
-  stdio: ['ignore', 'pipe', 'inherit'],
-});
-const url = await new Promise((resolve) =>
-  server.stdout.on('data', (text) => {
-    const found = /http:\S+/.exec(String(text));
-    if (found) resolve(found[0]);
-  }),
-);
-const call = async (method, path, body) => {
-  const answer = await fetch(url + path, {
-    method,
-    ...(body ? { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) } : {}),
-  });
-  if (!answer.ok) throw new Error(`${path}: ${answer.status}`);
-  return answer.json();
-};
+const server = await serve(builtServer, folder, { env: { HEDGE_LAMP_DEMO: '1', TZ: 'Etc/UTC' } });
+const { url } = server;
+const call = (method, path, body) => callAt(url, method, path, body);
 const waters = await call('GET', '/api/waters');
 const id = (name) => waters.find((w) => w.name === name).id;
 
@@ -195,6 +179,6 @@ await shoot(wide, 'backups', '/backups', async (page) => {
 });
 
 await browser.close();
-server.kill();
-rmSync(`${folder}-backups`, { recursive: true, force: true });
-rmSync(folder, { recursive: true, force: true });
+await server.end();
+removeFolder(`${folder}-backups`);
+removeFolder(folder);

@@ -1,18 +1,36 @@
 import { fileURLToPath } from 'node:url';
 import vue from '@vitejs/plugin-vue';
 import icons from 'unplugin-icons/vite';
-import { defineConfig } from 'vite';
+import { type UserConfig, defineConfig } from 'vite';
+import { firstPage } from './build/first-page.ts';
+import { schemasApart } from './build/schemas-apart.ts';
+import { scriptFiles } from './build/script-files.ts';
+import { smallFonts } from './build/small-fonts.ts';
+import { writtenAsData } from './build/written-as-data.ts';
 
-export default defineConfig({
+const config = (): UserConfig => ({
   root: fileURLToPath(new URL('.', import.meta.url)),
-  plugins: [vue(), icons({ compiler: 'vue3', scale: 1.15 })],
+  plugins: [
+    vue(),
+    icons({ compiler: 'vue3', scale: 1.15 }),
+    writtenAsData(),
+    schemasApart(),
+    smallFonts(),
+    firstPage(),
+  ],
   build: {
     target: 'es2022',
     sourcemap: true,
     // Nothing is written into the page as a data address, so that the content security policy can stay narrow.
     assetsInlineLimit: 0,
     // How long plugins took is of no use to who only wants to start it.
-    rolldownOptions: { checks: { pluginTimings: false } },
+    rolldownOptions: {
+      checks: { pluginTimings: false },
+      // Written by the plugin that makes them.
+      external: [/^\/assets\/.*\.woff2$/],
+    },
+    // All styles together compress to little more than those of one page, and come with one question.
+    cssCodeSplit: false,
   },
   css: {
     preprocessorOptions: {
@@ -24,5 +42,20 @@ export default defineConfig({
     },
   },
   // Under its own name: the server takes writes only from a page that came from where it is asked.
-  server: { proxy: { '/api': { target: 'http://127.0.0.1:4870', changeOrigin: false } } },
+  server: {
+    proxy: {
+      '/api': { target: `http://127.0.0.1:${process.env.HEDGE_LAMP_PORT ?? '4870'}`, changeOrigin: false },
+    },
+  },
+});
+
+export default defineConfig(async ({ command }) => {
+  // A quick build leaves the files as the bundler cuts them.
+  if (command === 'serve' || process.env.HEDGE_LAMP_QUICK_BUILD) return config();
+  const name = await scriptFiles(config());
+  const shipped = config();
+  shipped.build!.rolldownOptions!.output = {
+    codeSplitting: { includeDependenciesRecursively: false, groups: [{ name }] },
+  };
+  return shipped;
 });

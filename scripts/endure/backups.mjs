@@ -14,7 +14,7 @@ import {
 import { join } from 'node:path';
 import jpeg from 'jpeg-js';
 import { kindsOf, newWorld } from './kinds.mjs';
-import { madeFolder, removeFolder, serve } from './served.mjs';
+import { madeFolder, removeFolder, serve } from '../served.mjs';
 import { writers } from './writers.mjs';
 
 const sleep = (ms) => new Promise((resolve) => setTimeout(resolve, ms));

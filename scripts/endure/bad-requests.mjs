@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { ask, madeFolder, removeFolder, serve } from './served.mjs';
+import { ask, madeFolder, removeFolder, serve } from '../served.mjs';
 
 const pick = (list) => list[Math.floor(Math.random() * list.length)];
 const absurd = [

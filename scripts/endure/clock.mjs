@@ -2,7 +2,7 @@ import Sqlite from 'better-sqlite3';
 import { randomUUID } from 'node:crypto';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { ask, madeFolder, removeFolder, serve } from './served.mjs';
+import { ask, madeFolder, removeFolder, serve } from '../served.mjs';
 
 const hour = 3_600_000;
 const day = 24 * hour;

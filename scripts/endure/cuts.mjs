@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { chromium as findChromium } from '../chromium.mjs';
-import { ask, madeFolder, removeFolder, serve } from './served.mjs';
+import { ask, madeFolder, removeFolder, serve } from '../served.mjs';
 
 const zone = 'Etc/UTC';
 

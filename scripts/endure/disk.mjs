@@ -3,7 +3,7 @@ import { randomBytes, randomUUID } from 'node:crypto';
 import { existsSync, readdirSync, rmSync, statSync, truncateSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import jpeg from 'jpeg-js';
-import { ask, madeFolder, removeFolder, serve } from './served.mjs';
+import { ask, madeFolder, removeFolder, serve } from '../served.mjs';
 
 /** A photograph of some hundred kilobytes: noise does not pack. */
 const picture = () =>

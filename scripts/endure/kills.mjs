@@ -3,7 +3,7 @@ import { existsSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import jpeg from 'jpeg-js';
 import { kindsOf, newWorld } from './kinds.mjs';
-import { ask, madeFolder, removeFolder, serve } from './served.mjs';
+import { ask, madeFolder, removeFolder, serve } from '../served.mjs';
 import { writers } from './writers.mjs';
 
 const picture = Buffer.from(

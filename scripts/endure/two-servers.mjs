@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { ask, madeFolder, removeFolder, serve } from './served.mjs';
+import { ask, madeFolder, removeFolder, serve } from '../served.mjs';
 
 /** A second server on the same folder must not start, and the first must notice nothing. */
 export async function twoServers(main, times) {

@@ -1,4 +1,4 @@
-import { ask } from './served.mjs';
+import { ask } from '../served.mjs';
 
 /**
  * Four devices that send every kind of write to a server, some of it twice, until they are told to stop.

@@ -1,6 +1,8 @@
 import { hour } from '@hedge-lamp/core/wire';
 import { existsSync } from 'node:fs';
+import { constants } from 'node:zlib';
 import { serverRoutes } from '@hedge-lamp/core/exchange';
+import compress from '@fastify/compress';
 import helmet from '@fastify/helmet';
 import files from '@fastify/static';
 import swagger from '@fastify/swagger';
@@ -14,12 +16,14 @@ import { serve } from './door/serve';
 import { serveCycle } from './cycle/routes';
 import { sweep } from './exchange/purge';
 import { answerBadAddress, answerBroken } from './door/broken-request';
+import { contentSecurityPolicy, releaseOf } from './door/built-document';
 import { keepDoor } from './door/door';
 import { asDescribed, asItIs } from './door/serializer';
 import { speakPlainly } from './door/plain-errors';
 import { readJson } from './door/json-body';
 import { oneWriterAtATime } from './door/one-writer';
 import { answerError } from './house/error-answer';
+import { serveReference } from './house/reference';
 import { BackupKeeper, type BackupSettings, type Replaced, type Replacement } from './exchange/backup-keeper';
 import { serveBackups } from './exchange/backup-routes';
 import { serveSheet } from './exchange/routes';
@@ -66,23 +70,12 @@ const sweepEvery = 7 * hour;
 const firstBackupLook = 60_000;
 const backupLookEvery = 10 * 60_000;
 
-/** Nothing comes from elsewhere, nothing is framed, no inline script runs. */
-const contentSecurityPolicy = {
-  useDefaults: false,
-  directives: {
-    defaultSrc: ["'self'"],
-    scriptSrc: ["'self'"],
-    // Styles set by scripts, as gauges and swatches are, need no exception.
-    styleSrc: ["'self'"],
-    imgSrc: ["'self'", 'data:', 'blob:'],
-    fontSrc: ["'self'"],
-    connectSrc: ["'self'"],
-    workerSrc: ["'self'", 'blob:'],
-    objectSrc: ["'none'"],
-    baseUri: ["'none'"],
-    formAction: ["'self'"],
-    frameAncestors: ["'none'"],
-  },
+/** Answers go over a slow line compressed; what fits into one packet gains nothing. */
+const howToCompress = {
+  threshold: 1400,
+  encodings: ['br' as const, 'gzip' as const],
+  // Beyond this, compressing takes longer than it saves on a line that a phone has.
+  brotliOptions: { params: { [constants.BROTLI_PARAM_QUALITY]: 4 } },
 };
 
 /** A request whose head or body is not there within this is closed, ms: an open line costs a place. */
@@ -119,7 +112,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   const revision = newRevision();
 
   await app.register(helmet, {
-    contentSecurityPolicy,
+    contentSecurityPolicy: contentSecurityPolicy(options.webFolder),
     // The server speaks plain HTTP on loopback or a home network.
     strictTransportSecurity: false,
     crossOriginOpenerPolicy: { policy: 'same-origin' },
@@ -138,6 +131,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   });
 
   keepDoor(app, options.database, options.hosts ?? []);
+  await app.register(compress, howToCompress);
   const context: Context = {
     database: options.database,
     now: options.now,
@@ -162,6 +156,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   });
   tellWritten(app, revision);
 
+  const release = releaseOf(options.webFolder);
   serve(app, serverRoutes.revision, () => ({
     boot: revision.boot,
     count: revision.count,
@@ -170,6 +165,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     date: context.now(),
     clockCredible: context.isClockCredible(),
     demo: options.demo ?? false,
+    release,
     backups: keeper?.standing ?? 'unknown',
   }));
   // Made once: it takes longer than anybody should wait.
@@ -221,15 +217,20 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
 
   const web = options.webFolder;
   if (web && existsSync(web)) {
+    await serveReference(app, web);
     await app.register(files, {
       root: web,
       cacheControl: false,
+      // Compressed once, when it was built.
+      preCompressed: true,
       setHeaders: (reply, path) => {
         // Files under assets carry a hash of their content in their name; the rest is asked for anew.
         reply.setHeader(
           'cache-control',
           path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache',
         );
+        // What stands beside it compressed goes to whoever takes that.
+        reply.setHeader('vary', 'accept-encoding');
       },
     });
   }

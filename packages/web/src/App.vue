@@ -1,8 +1,6 @@
 <script setup lang="ts">
-import { defineAsyncComponent, onMounted, watch } from 'vue';
+import { defineAsyncComponent, onMounted, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { useBench } from './bench/bench-store';
-import { fetchBench } from './frame/fetch-bench';
 import { useServerLink } from './clock/server-link';
 import { useOutbox } from './offline/outbox-store';
 import BackupNotice from './frame/BackupNotice.vue';
@@ -11,21 +9,17 @@ import NoticeList from './shell/NoticeList.vue';
 import SideRail from './frame/SideRail.vue';
 import TopBar from './frame/TopBar.vue';
 import { useOpenedWorkings } from './shell/workings-store';
-import { useCards } from './color/cards-store';
-import { useKits } from './methods/kits-store';
 import { useParameters } from './parameters/parameters-store';
 import { useWaters } from './waters/waters-store';
+import { allQuiet } from './wire/under-way';
 
-/** The rack is fetched only when a run is live. */
-const RackStrip = defineAsyncComponent(() => import('./bench/RackStrip.vue'));
-/** And the panel when a first figure is opened. */
+/** Comes after the page that was asked for. */
+const BenchAtHand = defineAsyncComponent(() => import('./frame/BenchAtHand.vue'));
+/** Fetched when a first figure is opened. */
 const WorkingsPanel = defineAsyncComponent(() => import('./shell/WorkingsPanel.vue'));
 
 const link = useServerLink();
 const waters = useWaters();
-const bench = useBench();
-const kits = useKits();
-const cards = useCards();
 const parameters = useParameters();
 const outbox = useOutbox();
 const opened = useOpenedWorkings();
@@ -37,16 +31,20 @@ watch(
   () => (opened.isOpen = false),
 );
 
+/** The first page stands: what else is needed may come over the wire. */
+const pageStands = ref(false);
+const needsBench = ['bench', 'run', 'unsent'];
+async function bringBench(): Promise<void> {
+  if (!needsBench.includes(String(here.name))) await allQuiet();
+  pageStands.value = true;
+}
+
 onMounted(() => {
   void waters.load();
-  void bench.load();
-  void kits.load();
-  void cards.load();
   void parameters.load();
   // A browser without such storage keeps no pictures, and then there are none to adopt.
   void outbox.adoptPictures().catch(() => undefined);
   link.watch();
-  fetchBench();
 });
 </script>
 
@@ -62,11 +60,12 @@ onMounted(() => {
         <component
           :is="Component"
           :key="`${String(route.params.waterId ?? route.path)} ${parameters.round}`"
+          @vue:mounted="bringBench"
         />
       </RouterView>
     </main>
   </div>
-  <RackStrip v-if="bench.openTubes.length > 0 || bench.waiting > 0" />
+  <BenchAtHand v-if="pageStands" />
   <WorkingsPanel v-if="opened.workings" v-model="opened.isOpen" :workings="opened.workings" />
   <NoticeList />
 </template>

@@ -7,12 +7,14 @@ import { createPinia } from 'pinia';
 import { createApp } from 'vue';
 import App from './App.vue';
 import { keepApplication } from './offline/keep-application';
+import { takeUpRelease } from './frame/take-up-release';
 import { router } from './router';
 import { useSettings } from './settings/settings-store';
 
 // What a page is, this linter cannot tell; vue-tsc can.
 // eslint-disable-next-line @typescript-eslint/no-unsafe-argument
 const app = createApp(App).use(createPinia()).use(PiniaColada).use(router);
+takeUpRelease(router);
 useSettings().applyTheme();
 app.mount('#app');
 keepApplication();

@@ -16,6 +16,8 @@ const RevisionSchema = z
     /** False while the machine's clock shows a time that cannot be. */
     clockCredible: z.boolean(),
     demo: z.boolean(),
+    /** Which build of the web app it hands out; empty where it has none. */
+    release: z.string(),
     /** How it stands with the backups, as far as is known by now. */
     backups: z.enum(backupStandings),
   })

@@ -30,7 +30,16 @@ export const UnitChoiceSchema = z
   .meta({ id: 'UnitChoice' });
 export type UnitChoice = z.infer<typeof UnitChoiceSchema>;
 
-const isMeasured = (name: string): name is MeasuredKind => name in byKind;
+/** The units in which figures are seen where nobody chose others. */
+export const usualUnits: UnitChoice = {
+  volume: 'L',
+  ...(Object.fromEntries(
+    shippedParameters.map(({ kind, usualUnit }) => [kindName(kind), usualUnit]),
+  ) as Record<MeasuredKind, string>),
+};
+
+const isMeasured = (name: string): name is MeasuredKind =>
+  name !== 'volume' && Object.hasOwn(usualUnits, name);
 
 /** What a keeper can choose between, by kind, each kind once and under the name of its first parameter; not what has one unit. */
 export const unitChoices: readonly {
@@ -53,6 +62,6 @@ export const unitChoices: readonly {
 export function chosenUnit(units: UnitChoice, kind: Kind): string {
   const name = kindName(kind);
   // A water kept on this device by an earlier version names fewer kinds.
-  if (isMeasured(name)) return units[name] ?? UnitChoiceSchema.parse({})[name];
+  if (isMeasured(name)) return units[name] ?? usualUnits[name];
   return kind === ('share' satisfies QuantityKind) ? '%' : canonicalUnit(kind);
 }

@@ -9,7 +9,7 @@ import {
   tubesAt,
 } from '@hedge-lamp/core/bench';
 import { type Method, bookOf } from '@hedge-lamp/core/methods';
-import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
+import { usualUnits } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { v4 as newId } from 'uuid';
 import { computed, ref, shallowRef, watch } from 'vue';
@@ -25,7 +25,7 @@ const props = defineProps<{
   step: number | null;
 }>();
 const now = useNow(500);
-const units = UnitChoiceSchema.parse({});
+const units = usualUnits;
 const events = shallowRef<RunEvent[]>([]);
 const typed = ref<string>();
 const testId = newId();

@@ -20,7 +20,7 @@ import {
 } from '@hedge-lamp/core/bench';
 import { isTimed } from '@hedge-lamp/core/methods';
 import { type DoubtId, readingRoutes } from '@hedge-lamp/core/readings';
-import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
+import { usualUnits } from '@hedge-lamp/core/waters';
 import { v4 as newId } from 'uuid';
 import { type Ref, computed, ref, shallowRef, watch } from 'vue';
 import { useServerLink } from '../clock/server-link';
@@ -58,7 +58,7 @@ export function useRun(given: Ref<Run>) {
   const tubes = computed(() => bench.tubesOf(run.value));
   const live = computed(() => tubes.value.filter((t) => t.state === 'running'));
   const tube = computed(() => live.value.find((t) => t.testId === bench.inHand) ?? live.value[0]);
-  const units = computed(() => waters.byId(run.value.waterId)?.units ?? UnitChoiceSchema.parse({}));
+  const units = computed(() => waters.byId(run.value.waterId)?.units ?? usualUnits);
   const previews = computed(() => {
     const current = tube.value;
     return current

@@ -57,6 +57,8 @@ export const useServerLink = defineStore('server-link', () => {
   const apart = ref(0);
   const clockCredible = ref(true);
   const backups = ref<BackupStanding>('unknown');
+  /** Which release the server hands out; empty before it said so. */
+  const release = ref('');
   /** When it last answered, by this device's clock. */
   let heardAt = 0;
   let asking = false;
@@ -73,6 +75,7 @@ export const useServerLink = defineStore('server-link', () => {
       dateAhead.value = date - answer.now;
       clockCredible.value = answer.clockCredible ?? true;
       backups.value = answer.backups ?? 'unknown';
+      release.value = answer.release ?? '';
       const differs = date - Date.now();
       apart.value = Math.abs(differs) > apartMs ? differs : 0;
       learn({
@@ -132,6 +135,7 @@ export const useServerLink = defineStore('server-link', () => {
     apart,
     clockCredible,
     backups,
+    release,
     heardLately,
     ask: look,
     watch,

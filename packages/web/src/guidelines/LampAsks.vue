@@ -6,7 +6,7 @@ import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed, ref } from 'vue';
 import { sentenceOf } from '../wire/api-error';
 import { useNotices } from '../shell/notice-store';
-import { draftOf } from '../waters/water-form';
+import { draftOf } from '../waters/water-draft';
 import { useWaters } from '../waters/waters-store';
 
 /** What the keeper is asked because it would change the verdict: asked until it is told. */

@@ -16,7 +16,7 @@ import { useNotices } from '../shell/notice-store';
 import PageHeading from '../shell/PageHeading.vue';
 import { useDraft } from '../shell/use-draft';
 import { guidanceFacts } from './guidance-facts';
-import { draftOf } from '../waters/water-form';
+import { draftOf } from '../waters/water-draft';
 import { useWaters } from '../waters/waters-store';
 import { type GuidanceForm, emptyOwnLimit, guidanceFormOf, readGuidanceForm } from './guidance-form';
 import { forWhomWords } from './guideline-words';

@@ -4,7 +4,7 @@ import { useMethods } from '../methods/methods-store';
 import { type ParameterId, knownIds, parameterInfo } from '@hedge-lamp/core/parameters';
 import { type Reading, workingsOfKept, readingRoutes } from '@hedge-lamp/core/readings';
 import { type Deed, deedDetail, deedTitle, deedRoutes } from '@hedge-lamp/core/remedies';
-import { UnitChoiceSchema } from '@hedge-lamp/core/waters';
+import { usualUnits } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
 import { format, startOfDay } from 'date-fns';
@@ -35,7 +35,7 @@ const notices = useNotices();
 const outbox = useOutbox();
 const now = useNow(60_000);
 const water = computed(() => waters.byId(props.waterId));
-const units = computed(() => water.value?.units ?? UnitChoiceSchema.parse({}));
+const units = computed(() => water.value?.units ?? usualUnits);
 
 const page = 100;
 const shown = ref(page);

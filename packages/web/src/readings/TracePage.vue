@@ -7,7 +7,7 @@ import { canonicalUnit, convert, counted } from '@hedge-lamp/core/quantity';
 import { type ParameterId, measuredIds, midSentence, parameterInfo } from '@hedge-lamp/core/parameters';
 import { workingsOfKept, readingRoutes } from '@hedge-lamp/core/readings';
 import { deedDetail, deedTitle, deedRoutes } from '@hedge-lamp/core/remedies';
-import { UnitChoiceSchema, chosenUnit } from '@hedge-lamp/core/waters';
+import { usualUnits, chosenUnit } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
 import { format } from 'date-fns';
@@ -45,7 +45,7 @@ const water = computed(() => waters.byId(props.waterId));
 const tableOpen = ref(false);
 /** A filter that grows in has its whole story in a quarter of a year. */
 const span = ref(water.value?.cycling ? 92 : 366);
-const units = computed(() => water.value?.units ?? UnitChoiceSchema.parse({}));
+const units = computed(() => water.value?.units ?? usualUnits);
 const chosen = computed<ParameterId>(() => measuredIds().find((p) => p === props.parameter) ?? 'nitrate');
 const info = computed(() => parameterInfo(chosen.value));
 /** What is routine and what was ever read here; the rest at one press. */

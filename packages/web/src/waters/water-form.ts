@@ -2,7 +2,7 @@ import { FieldError, convert, parseFigure } from '@hedge-lamp/core/quantity';
 import {
   type StockEntry,
   type UnitChoice,
-  UnitChoiceSchema,
+  usualUnits,
   type Water,
   type WaterDraft,
   type WaterKind,
@@ -13,6 +13,7 @@ import { type StockGroupId } from '@hedge-lamp/core/limits';
 import { v4 as newId } from 'uuid';
 import { fromLocalInput, toLocalInput } from '../clock/words';
 import { type FieldErrors, errorsOf } from '../shell/field-errors';
+import { draftOf } from './water-draft';
 
 type FilterKind = NonNullable<WaterDraft['filter']>['kind'];
 
@@ -69,7 +70,7 @@ export const emptyWaterForm = (): WaterForm => ({
   kind: 'aquarium',
   volume: '',
   volumeFrom: null,
-  units: UnitChoiceSchema.parse({}),
+  units: usualUnits,
   stockGroups: [],
   livesHere: null,
   stock: [],
@@ -88,16 +89,6 @@ export const emptyWaterForm = (): WaterForm => ({
 /** Liters as the text of an input in another unit, to a tenth of a percent. */
 export const volumeInput = (liters: number, unit: string): string =>
   String(Number(convert(liters, 'volume', 'L', unit).toPrecision(4)));
-
-/** What of a water its keeper told, as it is sent back. */
-export const draftOf = ({
-  version: _v,
-  livesToldAt: _l,
-  createdAt: _c,
-  updatedAt: _u,
-  deletedAt: _d,
-  ...draft
-}: Water): WaterDraft => draft;
 
 const said = (x: number | null): string => (x === null ? '' : String(x));
 

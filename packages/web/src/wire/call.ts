@@ -1,5 +1,7 @@
 import { type WrittenSoFar, readWritten, writtenHeader } from '@hedge-lamp/core/wire';
 import { ApiError } from './api-error';
+import { earlyAnswer } from './early-answers';
+import { begun, ended } from './under-way';
 
 /** A part of a file says what it is; any other blob is a photograph. */
 const typeOf = (body: unknown): string =>
@@ -20,29 +22,37 @@ export interface Told<T> {
   readonly written: WrittenSoFar | null;
 }
 
+function send(method: Method, path: string, body: unknown): Promise<Response> {
+  const picture = body instanceof Blob;
+  return fetch(path, {
+    method,
+    signal: AbortSignal.timeout(picture ? 30_000 : 15_000),
+    headers: {
+      // What the device takes the time to be: the server keeps it apart from its own.
+      'hedge-lamp-clock': String(Date.now()),
+      ...(body === undefined ? {} : { 'content-type': typeOf(body) }),
+    },
+    ...(body === undefined ? {} : { body: picture ? body : JSON.stringify(body) }),
+  });
+}
+
 /**
  * Asks the server. Answers were validated against the schemas of core where they were made.
  * @throws ApiError with the fields that were refused, or with status 0 when nobody answered
  */
 export async function callTold<T>(method: Method, path: string, body?: unknown): Promise<Told<T>> {
-  const picture = body instanceof Blob;
   let answer: Response;
   let text: string;
   try {
-    answer = await fetch(path, {
-      method,
-      signal: AbortSignal.timeout(picture ? 30_000 : 15_000),
-      headers: {
-        // What the device takes the time to be: the server keeps it apart from its own.
-        'hedge-lamp-clock': String(Date.now()),
-        ...(body === undefined ? {} : { 'content-type': typeOf(body) }),
-      },
-      ...(body === undefined ? {} : { body: picture ? body : JSON.stringify(body) }),
-    });
+    begun();
+    const early = method === 'GET' ? earlyAnswer(path) : null;
+    answer = (early && (await early)) ?? (await send(method, path, body));
     // An answer cut short is none.
     text = await answer.text();
   } catch {
     throw new ApiError(0, 'Hedge Lamp’s server does not answer. What you typed is still here; try again.');
+  } finally {
+    ended();
   }
   const written = readWritten(answer.headers.get(writtenHeader));
   if (written) hearWritten.forEach((hear) => hear(written));

@@ -2,11 +2,15 @@ import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { root } from './ready.mjs';
+
+/** The server as it was built. */
+export const builtServer = join(root, 'packages/server/dist/main.mjs');
 
 /** Longer than this no request may take: a server that does not answer counts as hanging, ms. */
 export const patienceMs = 10_000;
 
-export const madeFolder = () => mkdtempSync(join(tmpdir(), 'hedge-lamp-endure-'));
+export const madeFolder = () => mkdtempSync(join(tmpdir(), 'hedge-lamp-served-'));
 export const removeFolder = (folder) => rmSync(folder, { recursive: true, force: true });
 
 /**
@@ -69,4 +73,19 @@ export async function ask(url, method, path, body, headers = {}) {
   } catch (error) {
     return { status: error.name === 'TimeoutError' ? -1 : 0, type: '', body: null };
   }
+}
+
+/**
+ * Asks where nothing but an answer will do.
+ * @returns what was answered
+ * @throws with the answer's status and text where it is none
+ */
+export async function call(url, method, path, body) {
+  const answer = await fetch(url + path, {
+    method,
+    ...(body ? { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) } : {}),
+  });
+  const text = await answer.text();
+  if (!answer.ok) throw new Error(`${path}: ${answer.status} ${text}`);
+  return text ? JSON.parse(text) : null;
 }

@@ -1,0 +1,20 @@
+import { cycleRoutes } from '@hedge-lamp/core/cycle';
+import { todayRoutes } from '@hedge-lamp/core/guidelines';
+import { parameterRoutes } from '@hedge-lamp/core/parameters';
+import { readingRoutes } from '@hedge-lamp/core/readings';
+import { deedRoutes } from '@hedge-lamp/core/remedies';
+import { waterRoutes } from '@hedge-lamp/core/waters';
+
+/**
+ * What every page asks as soon as it can, and what a page of a water asks besides, by the name of its place in the router.
+ * The build writes it into the page, which asks before its scripts are there. Whoever asks the very same takes that answer;
+ * a question too many costs a request, one too few some waiting.
+ */
+export const firstQuestions = {
+  always: [waterRoutes.list.path, todayRoutes.standings.path, parameterRoutes.list.path],
+  of: {
+    today: [todayRoutes.today.path, deedRoutes.list.path],
+    cycle: [cycleRoutes.one.path],
+    log: [deedRoutes.list.path, `${readingRoutes.list.path}?limit=100`],
+  },
+} as const;

@@ -14,7 +14,9 @@ export default defineConfig({
   outputDir: '.cache/browser-results',
   use: {
     browserName: 'chromium',
-    // Each test opens a browser of its own; that all of them keep the application is tested where it matters.
+    // Tests of a worker come one after the other in one page, emptied between them: opening a new one takes longer.
+    reuseContext: true,
+    // That a device keeps the application is tested where it matters.
     serviceWorkers: 'block',
     viewport: { width: 1280, height: 800 },
     locale: 'en-US',

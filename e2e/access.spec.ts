@@ -1,4 +1,4 @@
-import { faults } from './axe-faults';
+import { faultsInEveryLook } from './axe-faults';
 import { expect, sameLot, type Served, test } from './served';
 
 /** Every page of the application, by a name for the report. */
@@ -67,84 +67,74 @@ function leaveUnsent(): void {
   localStorage.setItem(key(2), JSON.stringify(request('Filter cleaned')));
 }
 
-for (const [look, colorScheme, viewport] of [
-  ['light, wide', 'light', { width: 1280, height: 800 }],
-  ['dark, wide', 'dark', { width: 1280, height: 800 }],
-  ['light, phone', 'light', { width: 390, height: 844 }],
-] as const) {
-  // In two halves, so that each ends well within its time on a slow machine too.
-  for (const half of [0, 1])
-    test(`axe finds nothing serious on any page (${look}, half ${half + 1})`, async ({ browser, demo }) => {
-      test.setTimeout(300_000);
-      const page = await (await browser.newContext({ colorScheme, viewport })).newPage();
-      for (const [name, path] of (await pagesOf(demo)).filter((_page, k) => k % 2 === half)) {
-        if (path === '/unsent') await page.evaluate(leaveUnsent);
-        await page.goto(demo.url + path);
-        await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-        expect(await faults(page), name).toEqual([]);
-        const overflow = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
-        expect(overflow, `${name} scrolls sideways`).toBeLessThanOrEqual(0);
-      }
-    });
-
-  test(`axe finds nothing serious on a live bench and in dialogs (${look})`, async ({ browser, demo }) => {
+// In two halves, so that each ends well within its time on a slow machine too.
+for (const half of [0, 1])
+  test(`axe finds nothing serious on any page, in any look (half ${half + 1})`, async ({ page, demo }) => {
     test.setTimeout(300_000);
-    const page = await (await browser.newContext({ colorScheme, viewport })).newPage();
-    await sameLot(page);
-    const [water] = await demo.call<{ id: string }[]>('GET', '/api/waters');
-    const start = Date.now() - 400_000;
-    const run = await demo.run(
-      water!.id,
-      ['ammonia-salicylate-two-bottles', 'kh-drops', 'pen-ph', 'nitrite-one-bottle'],
-      start,
-    );
-    const done = Array.from({ length: 6 }, (_, step) => ({ type: 'step-done', step, did: true }));
-    await demo.tell(run.id, run.tests[0]!, start, ...done);
-    await demo.tell(run.id, run.tests[1]!, Date.now(), ...done.slice(0, 2));
-    await demo.tell(run.id, run.tests[3]!, Date.now(), ...done.slice(0, 5));
-    await page.goto(`${demo.url}/waters/${water!.id}/bench`);
-    for (const tube of ['Ammonia', 'KH', 'pH', 'Nitrite']) {
-      await page
-        .getByRole('region', { name: 'Tubes on the bench' })
-        .getByRole('link', { name: new RegExp(tube) })
-        .click();
-      expect(await faults(page), tube).toEqual([]);
+    for (const [name, path] of (await pagesOf(demo)).filter((_page, k) => k % 2 === half)) {
+      if (path === '/unsent') await page.evaluate(leaveUnsent);
+      await page.goto(demo.url + path);
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      expect(await faultsInEveryLook(page), name).toEqual([]);
     }
-    // The booth with two swatches and the question of a false zero, then a photograph with its boxes.
+  });
+
+test('axe finds nothing serious on a live bench and in dialogs, in any look', async ({ page, demo }) => {
+  test.setTimeout(300_000);
+  await sameLot(page);
+  const [water] = await demo.call<{ id: string }[]>('GET', '/api/waters');
+  const start = Date.now() - 400_000;
+  const run = await demo.run(
+    water!.id,
+    ['ammonia-salicylate-two-bottles', 'kh-drops', 'pen-ph', 'nitrite-one-bottle'],
+    start,
+  );
+  const done = Array.from({ length: 6 }, (_, step) => ({ type: 'step-done', step, did: true }));
+  await demo.tell(run.id, run.tests[0]!, start, ...done);
+  await demo.tell(run.id, run.tests[1]!, Date.now(), ...done.slice(0, 2));
+  await demo.tell(run.id, run.tests[3]!, Date.now(), ...done.slice(0, 5));
+  await page.goto(`${demo.url}/waters/${water!.id}/bench`);
+  for (const tube of ['Ammonia', 'KH', 'pH', 'Nitrite']) {
     await page
       .getByRole('region', { name: 'Tubes on the bench' })
-      .getByRole('link', { name: /Ammonia/ })
+      .getByRole('link', { name: new RegExp(tube) })
       .click();
-    await page.getByRole('radio', { name: '0 mg/L NH3-N, like this swatch' }).check({ force: true });
-    await expect(page.getByRole('region', { name: 'Is it a true zero?' })).toBeVisible();
-    expect(await faults(page), 'booth').toEqual([]);
-    await page.getByRole('button', { name: 'By photograph' }).click();
-    await page.getByText('Try it with the stand-in camera').click();
-    expect(await faults(page), 'where a picture comes from').toEqual([]);
-    await page.getByRole('button', { name: 'Make up a picture' }).click();
-    await expect(page.getByAltText('The photograph, with boxes on it')).toBeVisible({ timeout: 30_000 });
-    expect(await faults(page), 'photograph').toEqual([]);
-    await page.getByRole('button', { name: /A doubt/ }).click();
-    await expect(page.getByRole('dialog')).toBeVisible();
-    expect(await faults(page), 'doubts').toEqual([]);
-    await page.keyboard.press('Escape');
-    await page.getByRole('button', { name: 'Settings' }).click();
-    await expect(page.getByRole('dialog')).toBeVisible();
-    expect(await faults(page), 'settings').toEqual([]);
-    await page.keyboard.press('Escape');
-    await page.goto(`${demo.url}/waters/${water!.id}/today`);
-    await page.getByRole('button', { name: /Workings of Nitrate/ }).click();
-    await expect(page.getByRole('dialog')).toBeVisible();
-    expect(await faults(page), 'workings').toEqual([]);
-    await page.goto(`${demo.url}/waters/${water!.id}/log`);
-    await page
-      .getByRole('button', { name: /^Edit Nitrate/ })
-      .first()
-      .click();
-    await expect(page.getByRole('dialog')).toBeVisible();
-    expect(await faults(page), 'reading form').toEqual([]);
-  });
-}
+    expect(await faultsInEveryLook(page), tube).toEqual([]);
+  }
+  // The booth with two swatches and the question of a false zero, then a photograph with its boxes.
+  await page
+    .getByRole('region', { name: 'Tubes on the bench' })
+    .getByRole('link', { name: /Ammonia/ })
+    .click();
+  await page.getByRole('radio', { name: '0 mg/L NH3-N, like this swatch' }).check({ force: true });
+  await expect(page.getByRole('region', { name: 'Is it a true zero?' })).toBeVisible();
+  expect(await faultsInEveryLook(page), 'booth').toEqual([]);
+  await page.getByRole('button', { name: 'By photograph' }).click();
+  await page.getByText('Try it with the stand-in camera').click();
+  expect(await faultsInEveryLook(page), 'where a picture comes from').toEqual([]);
+  await page.getByRole('button', { name: 'Make up a picture' }).click();
+  await expect(page.getByAltText('The photograph, with boxes on it')).toBeVisible({ timeout: 30_000 });
+  expect(await faultsInEveryLook(page), 'photograph').toEqual([]);
+  await page.getByRole('button', { name: /A doubt/ }).click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  expect(await faultsInEveryLook(page), 'doubts').toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Settings' }).click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  expect(await faultsInEveryLook(page), 'settings').toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.goto(`${demo.url}/waters/${water!.id}/today`);
+  await page.getByRole('button', { name: /Workings of Nitrate/ }).click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  expect(await faultsInEveryLook(page), 'workings').toEqual([]);
+  await page.goto(`${demo.url}/waters/${water!.id}/log`);
+  await page
+    .getByRole('button', { name: /^Edit Nitrate/ })
+    .first()
+    .click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  expect(await faultsInEveryLook(page), 'reading form').toEqual([]);
+});
 
 test('opening a page puts the focus on its heading, and a dialog gives it back', async ({ page, demo }) => {
   await page.goto(demo.url);

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { type Served, atBench, chooseTests, expect, pressTimes, test } from './served';
+import { type Served, atBench, chooseTests, expect, pressTimes, test, wholly } from './served';
 
 const rackOf = (page: Page) => page.getByRole('region', { name: 'Tubes on the bench' });
 
@@ -44,9 +44,7 @@ test('a run of eight tubes with the network cut for the whole of it is saved onc
     'Hardness, titration',
     'Temperature from a pen',
   );
-  // The page fetches all of the bench when it has nothing else to do.
-  await page.waitForLoadState('networkidle');
-  await page.waitForTimeout(1000);
+  await wholly(page);
   await served.kill();
   await page.getByRole('button', { name: 'Start 8 tests' }).click();
   await atBench(page);
@@ -58,7 +56,7 @@ test('a run of eight tubes with the network cut for the whole of it is saved onc
   await served.start();
   await expect(page.getByRole('heading', { name: 'This run is done' })).toBeVisible({ timeout: 20_000 });
   await page.reload();
-  await page.waitForTimeout(1000);
+  await wholly(page);
   expect(await served.entered(water)).toHaveLength(8);
 });
 
@@ -239,7 +237,7 @@ test('twice the sample, then the same again with the plain one: the summary says
 
 test('ten drops are ten small answers, and nothing else is asked for', async ({ page, served }) => {
   const { water } = await served.countingKh(page);
-  await page.waitForTimeout(3000);
+  await wholly(page);
   const answers: { what: string; bytes: number }[] = [];
   page.on('response', async (answer) => {
     const { pathname } = new URL(answer.url());
@@ -248,14 +246,15 @@ test('ten drops are ten small answers, and nothing else is asked for', async ({ 
     answers.push({ what: `${answer.request().method()} ${pathname}`, bytes: body.length });
   });
   for (let k = 1; k <= 10; k++) {
+    const answered = page.waitForResponse(/\/events$/);
     await page.keyboard.press('Space');
     await expect(page.getByText(new RegExp(`^${k}$`)).first()).toBeVisible();
-    await page.waitForTimeout(700);
+    await answered;
   }
   // The one question whether anything was written is asked all the time, and the kit’s use was noted by the first drop.
-  const asked = answers.filter((a) => a.what !== 'GET /api/revision');
-  expect(asked.filter((a) => !a.what.startsWith('POST'))).toEqual([]);
-  expect(asked.length).toBe(10);
+  const asked = () => answers.filter((a) => a.what !== 'GET /api/revision');
+  await expect.poll(() => asked().length).toBe(10);
+  expect(asked().filter((a) => !a.what.startsWith('POST'))).toEqual([]);
   expect(Math.max(...answers.map((a) => a.bytes))).toBeLessThan(600);
   expect(await served.entered(water)).toEqual([]);
 });

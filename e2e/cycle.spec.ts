@@ -228,15 +228,18 @@ test('no ammonia is asked for where animals were noted since a start without any
 test('a forecast can be stopped, and asked for again', async ({ page, served }) => {
   test.setTimeout(120_000);
   const water = await atThePeak(served);
-  // A slow machine of one's own making: the worker's file comes late, so that there is time to press.
+  // A slow machine of one's own making: the worker's file comes only once Stop was pressed.
+  let goOn = () => {};
+  const pressed = new Promise<void>((resolve) => (goOn = resolve));
   await page.route(/cycle-worker/, async (route) => {
-    await new Promise((resolve) => setTimeout(resolve, 2000));
+    await pressed;
     await route.continue();
   });
   await page.goto(`${served.url}/waters/${water}/cycle`);
   await expect(page.getByRole('progressbar', { name: 'Forecast' })).toBeVisible();
   await page.getByRole('button', { name: 'Stop' }).click();
   await expect(verdict(page)).toContainText('The forecast was stopped.');
+  goOn();
   // The stage from the readings stands all the same.
   await expect(verdict(page)).toContainText('Nitrite’s peak.');
   await page.getByRole('button', { name: 'Look ahead again' }).click();

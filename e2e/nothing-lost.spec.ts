@@ -1,5 +1,5 @@
 import { type Page, type Route } from '@playwright/test';
-import { type Served, atBench, expect, pressTimes, test } from './served';
+import { type Served, atBench, expect, pressTimes, test, wholly } from './served';
 
 const problem = (status: number, detail: string) => ({
   status,
@@ -125,8 +125,7 @@ test('a reading and a note typed while the server is away wait, are shown, and a
 }) => {
   const water = await served.water();
   await page.goto(`${served.url}/waters/${water}/log`);
-  await page.waitForLoadState('networkidle');
-  await page.waitForTimeout(1000);
+  await wholly(page);
   await served.kill();
   await page.getByRole('button', { name: 'Write in a reading' }).click();
   const form = page.getByRole('dialog');

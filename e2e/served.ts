@@ -207,6 +207,14 @@ export async function atBench(page: Page): Promise<void> {
   await expect(page.getByText(/^Step \d+ of \d+$/)).toBeVisible();
 }
 
+/** Until the page has fetched all of the bench, as it does when it has nothing else to do: from then on it needs no server. */
+export async function wholly(page: Page): Promise<void> {
+  await page.waitForFunction(() =>
+    performance.getEntriesByType('resource').some(({ name }) => /\/assets\/DeedForm-/.test(name)),
+  );
+  await page.waitForLoadState('networkidle');
+}
+
 /** On the page that starts a run: ticks these tests and no others, whatever is due. */
 export async function chooseTests(page: Page, ...names: string[]): Promise<void> {
   const box = (name: string) => page.getByRole('checkbox', { name, exact: true });

@@ -20,6 +20,8 @@ export interface MadeApp {
     url: string,
     body?: object,
   ): Promise<{ status: number; type: string; body: T }>;
+  /** From here on it is this instant. */
+  at(instant: number): void;
   makeWater(more?: Partial<WaterDraft>): Promise<string>;
   close(): Promise<void>;
 }
@@ -28,7 +30,8 @@ export interface MadeApp {
 export async function makeApp(): Promise<MadeApp> {
   const folder = mkdtempSync(join(tmpdir(), 'hedge-lamp-'));
   const database = openDatabase(folder, migrations);
-  const app = await buildApp({ database, now: () => now, checkAnswers: true });
+  let instant = now;
+  const app = await buildApp({ database, now: () => instant, checkAnswers: true });
   const call: MadeApp['call'] = async (method, url, body) => {
     const answer = await app.inject({ method, url, ...(body ? { payload: body } : {}) });
     return {
@@ -42,6 +45,9 @@ export async function makeApp(): Promise<MadeApp> {
     database,
     folder,
     call,
+    at: (next) => {
+      instant = next;
+    },
     makeWater: async (more = {}) => {
       const id = newId();
       await call('POST', '/api/waters', { id, name: 'Tank', kind: 'aquarium', netLiters: 100, ...more });

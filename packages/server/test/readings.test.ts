@@ -39,6 +39,33 @@ describe('readings', () => {
     expect(body.readings).toHaveLength(1);
   });
 
+  it('deleted and brought back are of a newer version each time: who edits from before is told', async () => {
+    const { id } = (await keep(khReading(waterId, 5))).body;
+    await made.call('DELETE', `/api/readings/${id}`);
+    await made.call('POST', `/api/readings/${id}/restore`);
+    const { body } = await made.call<Kept>('GET', `/api/readings/${id}`);
+    expect(body.version).toBe(3);
+    // Brought back twice it is no newer.
+    await made.call('POST', `/api/readings/${id}/restore`);
+    expect((await made.call<Kept>('GET', `/api/readings/${id}`)).body.version).toBe(3);
+  });
+
+  it('are listed from one instant to another, both with it', async () => {
+    const at = [5000, 4000, 3000, 2000].map((before) => now - before);
+    for (const takenAt of at) await keep(khReading(waterId, 5, { takenAt }));
+    const list = async (query: string) =>
+      (
+        await made.call<{ readings: { takenAt: number }[] }>(
+          'GET',
+          `/api/waters/${waterId}/readings?${query}`,
+        )
+      ).body.readings.map((r) => r.takenAt);
+    expect(await list(`to=${at[1]}`)).toEqual([at[1], at[0]]);
+    expect(await list(`from=${at[2]}`)).toEqual([at[3], at[2]]);
+    expect(await list(`from=${at[1]}&to=${at[2]}`)).toEqual([at[2], at[1]]);
+    expect(await list(`to=${at[0]! - 1}`)).toEqual([]);
+  });
+
   it('edited keep the old version, and a second editor is told', async () => {
     const reading = khReading(waterId, 5);
     await keep(reading);

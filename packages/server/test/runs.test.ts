@@ -97,6 +97,18 @@ describe('a run', () => {
     expect((await made.call<unknown[]>('GET', '/api/runs/open')).body).toEqual([]);
   });
 
+  it('stays finished when it was, when its last event is sent once more a day later', async () => {
+    const run = await start();
+    const last = eventsFor(run.tests[0]!.id, now - 100_000, [
+      ...counting(5),
+      { type: 'turned', step: 2 },
+      { type: 'confirmed', readingId: newId(), zone: 'Etc/UTC' },
+    ]);
+    expect((await send(run, last)).body.finishedAt).toBe(now);
+    made.at(now + 86_400_000);
+    expect((await send(run, last)).body.finishedAt).toBe(now);
+  });
+
   it('counts events once, however often an offline page sends them', async () => {
     const run = await start();
     const events = eventsFor(run.tests[0]!.id, now - 100_000, counting(4));

@@ -1,4 +1,3 @@
-import { day } from '../wire';
 import { type Kit, type MethodBook, shippedBook } from '../methods';
 import { type Interval, fromWire } from '../quantity';
 import type { DoubtId, FreeAmmoniaResult, Reading } from '../readings';
@@ -12,7 +11,7 @@ import { type ClaimGiven, claimOf } from './claim';
 import { type Conditions, saltedAs } from './conditions';
 import { type EffectiveReading, effectiveReadings } from './effective';
 import { pastMakers } from './events';
-import { type Figure, type Latest, figuresOf } from './figure';
+import { chlorideLasts, type Figure, type Latest, figuresOf } from './figure';
 import { isFilterReady } from './filter-ready';
 import { type Band, strictest } from '../limits/limit';
 import { type PlaceGiven, type PlaceView, placeViews } from './place-view';
@@ -168,7 +167,7 @@ function conditionsOf(
   const near =
     lately !== null &&
     nitrite !== null &&
-    Math.abs(read.get('chloride')!.takenAt - read.get('nitrite')!.takenAt) <= 30 * day;
+    Math.abs(read.get('chloride')!.takenAt - read.get('nitrite')!.takenAt) <= chlorideLasts;
   const ph = read.get('ph')?.value ?? null;
   const gh = read.get('hardness')?.value ?? null;
   const tap = source?.latest;

@@ -174,7 +174,7 @@ function epaFigure(
 const percent = (x: Interval): Interval => scale(x, 100);
 
 /** Chloride older than this does not speak of the nitrite of today. Hedge Lamp's own: salt stays until water is changed. */
-const chlorideLasts = 30 * day;
+export const chlorideLasts = 30 * day;
 
 function nitriteFigure(nitrite: Figure, chloride: Figure, trout: boolean): Figure | null {
   if (!nitrite.value || !chloride.value) return null;

@@ -53,6 +53,19 @@ describe('what a match on a card stands for', () => {
     });
   });
 
+  it.each(closed.map((card) => [card.name, card] as const))(
+    'at the top of %s half a step upward may still look the same, by the ratio of the step below',
+    (_name, card) => {
+      const last = card.values.length - 1;
+      const [below, top] = [card.values[last - 1]!, card.values[last]!];
+      const { low, best, high } = cardInterval(card, { found: 'at', swatch: last })!;
+      expect(best).toBe(top);
+      expect(low).toBeCloseTo((below + top) / 2, 12);
+      // Half of a step of the same ratio: twice over it would be the whole one.
+      expect((high / top) ** 2).toBeCloseTo(top / below, 12);
+    },
+  );
+
   it('has no end past the top and nothing to say off the card', () => {
     const card = cardOf('azo-nitrate');
     expect(cardInterval(card, { found: 'past-top' })).toEqual({ low: 100, best: 100, high: Infinity });

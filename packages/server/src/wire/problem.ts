@@ -10,17 +10,29 @@ export class ProblemError extends Error {
 }
 
 const titles: Record<number, string> = {
+  // What came is no request, or no JSON.
   400: 'This could not be read',
+  // From a machine, under a name or from a page that may not.
   403: 'Not from there',
+  // It was removed, or never there.
   404: 'Not here',
+  // Somebody was quicker, or something else is kept under this identifier. What is kept comes along.
   409: 'Changed meanwhile',
+  // The rest of a request did not come.
   408: 'Too slow',
+  // More than fits in one request.
   413: 'Too large',
+  // Another type of content than is taken there.
   415: 'Send JSON',
+  // An address or headers beyond all measure.
   431: 'Too long',
+  // A field is missing, cannot be, or contradicts another. Nothing was kept.
   422: 'Something in this is not right',
+  // Something that nobody foresaw. The log says more.
   500: 'Hedge Lamp failed',
+  // The data cannot be written now: their file or folder is gone, damaged or closed to writing.
   503: 'Not now',
+  // The disk is full.
   507: 'No room',
 };
 

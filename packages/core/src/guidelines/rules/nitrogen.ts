@@ -41,8 +41,7 @@ const plants: Rule = {
     if (past.samplingPointId !== mine.reading.samplingPointId) return [];
     const then = { ...past, value: fromWire(past.value) };
     const climbed = nitrate.low > then.value.high && nitrate.best > 1.4 * then.value.best;
-    const much = nitrate.best > no3(loop ? 80 : 40);
-    if (!climbed || (!much && nitrate.best < no3(20))) return [];
+    if (!climbed || nitrate.best < no3(20)) return [];
     const harvest = facts.done(then.takenAt, 'harvest');
     return [
       {

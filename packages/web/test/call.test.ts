@@ -64,3 +64,39 @@ describe('asking the server', () => {
     expect(error.message).toMatch(/still here/);
   });
 });
+
+describe('an answer that the document asked for', () => {
+  const real = globalThis.fetch;
+  const said = (what: string, written: string) =>
+    new Response(JSON.stringify(what), { headers: { 'hedge-lamp-written': written } });
+  const early = (answer: Response) =>
+    Object.assign(globalThis, {
+      window: { hedgeLampEarly: new Map([['/api/today', Promise.resolve(answer)]]) },
+    });
+  beforeEach(() => void jest.spyOn(performance, 'now').mockReturnValue(900));
+  afterEach(() => {
+    jest.restoreAllMocks();
+    globalThis.fetch = real;
+    Reflect.deleteProperty(globalThis, 'window');
+  });
+
+  it('is taken as long as nothing is known to be written since', async () => {
+    globalThis.fetch = jest.fn(async () => said('kept', 'b1 readings=3'));
+    await call('POST', '/api/readings', {});
+    early(said('clear', 'b1 readings=3'));
+    expect(await call('GET', '/api/today')).toBe('clear');
+    expect(globalThis.fetch).toHaveBeenCalledTimes(1);
+  });
+
+  it.each([
+    ['a reading was kept since', 'b1 readings=3'],
+    ['it does not say what was written by then', ''],
+    ['the server was started anew since', 'b0 readings=9'],
+  ])('is asked for anew where %s: it may call clear what is not', async (_why, written) => {
+    globalThis.fetch = jest.fn(async () => said('kept', 'b1 readings=4'));
+    await call('POST', '/api/readings', {});
+    early(said('clear', written));
+    globalThis.fetch = jest.fn(async () => said('urgent', 'b1 readings=4'));
+    expect(await call('GET', '/api/today')).toBe('urgent');
+  });
+});

@@ -1,4 +1,4 @@
-import { type WrittenSoFar, readWritten, writtenHeader } from '@hedge-lamp/core/wire';
+import { type Topic, type WrittenSoFar, readWritten, topics, writtenHeader } from '@hedge-lamp/core/wire';
 import { ApiError } from './api-error';
 import { earlyAnswer } from './early-answers';
 import { begun, ended } from './under-way';
@@ -13,6 +13,28 @@ const typeOf = (body: unknown): string =>
 
 /** Hear what was written by the time of each answer, before whoever asked has it. */
 export const hearWritten = new Set<(written: WrittenSoFar) => void>();
+
+/** What was written as far as any answer told; of one start of the server counts only grow. */
+let known: WrittenSoFar = { boot: '', topics: {} };
+const countOf = (topic: Topic, { topics: counts }: WrittenSoFar): number => counts[topic] ?? 0;
+
+function learn(written: WrittenSoFar): void {
+  const grown = (topic: Topic) => Math.max(countOf(topic, written), countOf(topic, known));
+  known =
+    written.boot === known.boot
+      ? { boot: known.boot, topics: Object.fromEntries(topics.map((topic) => [topic, grown(topic)])) }
+      : written;
+}
+
+const writtenOf = (answer: Response) => readWritten(answer.headers.get(writtenHeader));
+
+/** True for an answer that may be from before something that another one told of. */
+const isOlder = (answer: Response): boolean => {
+  const written = writtenOf(answer);
+  if (known.boot === '') return false;
+  if (written?.boot !== known.boot) return true;
+  return topics.some((topic) => countOf(topic, written) < countOf(topic, known));
+};
 
 type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
 
@@ -46,7 +68,9 @@ export async function callTold<T>(method: Method, path: string, body?: unknown):
   try {
     begun();
     const early = method === 'GET' ? earlyAnswer(path) : null;
-    answer = (early && (await early)) ?? (await send(method, path, body));
+    const heard = early && (await early);
+    // Asked by the document, and something was written since: it says what was true before.
+    answer = heard && !isOlder(heard) ? heard : await send(method, path, body);
     // An answer cut short is none.
     text = await answer.text();
   } catch {
@@ -54,8 +78,11 @@ export async function callTold<T>(method: Method, path: string, body?: unknown):
   } finally {
     ended();
   }
-  const written = readWritten(answer.headers.get(writtenHeader));
-  if (written) hearWritten.forEach((hear) => hear(written));
+  const written = writtenOf(answer);
+  if (written) {
+    learn(written);
+    hearWritten.forEach((hear) => hear(written));
+  }
   let json: unknown;
   try {
     json = text ? JSON.parse(text) : null;

@@ -1,6 +1,6 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Page, expect, test as base } from '@playwright/test';
@@ -24,10 +24,14 @@ export class Served {
   readonly folder = mkdtempSync(join(tmpdir(), 'hedge-lamp-e2e-'));
   private port = 0;
 
+  /** @param made a folder of data to begin with, as it is */
   constructor(
     private readonly demo: boolean,
     private readonly program = main,
-  ) {}
+    made?: string,
+  ) {
+    if (made) cpSync(made, this.folder, { recursive: true });
+  }
 
   get url(): string {
     return `http://127.0.0.1:${this.port}`;
@@ -52,6 +56,13 @@ export class Served {
       });
       server.once('exit', (code) => reject(new Error(`The server ended with ${code}.`)));
     });
+  }
+
+  /** As a keeper ends it. */
+  async end(): Promise<void> {
+    const ended = new Promise((resolve) => this.server!.once('exit', resolve));
+    this.server!.kill('SIGTERM');
+    await ended;
   }
 
   /** kill -9: no chance to tidy up. */
@@ -162,8 +173,11 @@ export class Served {
   }
 }
 
-/** `served` is an empty keeper's server, `demo` one with Tern Lane; each only starts when a test asks for it. */
-export const test = base.extend<{ served: Served; demo: Served }>({
+/**
+ * `served` is an empty keeper's server, `demo` one with Tern Lane, which is made once for each worker and copied; each only
+ * starts when a test asks for it.
+ */
+export const test = base.extend<{ served: Served; demo: Served }, { ternLane: string }>({
   // Playwright reads the first argument's pattern to know what a fixture needs: an empty one means nothing.
   // eslint-disable-next-line no-empty-pattern
   served: async ({}, use) => {
@@ -172,9 +186,19 @@ export const test = base.extend<{ served: Served; demo: Served }>({
     await use(served);
     await served.remove();
   },
-  // eslint-disable-next-line no-empty-pattern
-  demo: async ({}, use) => {
-    const served = new Served(true);
+  ternLane: [
+    // eslint-disable-next-line no-empty-pattern
+    async ({}, use) => {
+      const made = new Served(true);
+      await made.start();
+      await made.end();
+      await use(made.folder);
+      await made.remove();
+    },
+    { scope: 'worker' },
+  ],
+  demo: async ({ ternLane }, use) => {
+    const served = new Served(true, main, ternLane);
     await served.start();
     await use(served);
     await served.remove();

@@ -27,11 +27,11 @@ export function takeUpRelease(router: Router): void {
   const openAnew = (address: string): void => window.location.assign(address);
 
   router.beforeEach((to, from) => {
-    const { release } = useServerLink();
-    if (!from.matched.length || to.path === from.path || release === '' || release === ownRelease())
-      return true;
-    if (keptRuns(localStorage).length > 0 || useOutbox().entries.length > 0 || !isFirstTry(release))
-      return true;
+    const [own, { release }] = [ownRelease(), useServerLink()];
+    const isNew = own !== '' && release !== '' && release !== own;
+    if (!isNew || from.matched.length === 0 || to.path === from.path) return true;
+    const isBusy = keptRuns(localStorage).length > 0 || useOutbox().entries.length > 0;
+    if (isBusy || !isFirstTry(release)) return true;
     openAnew(to.fullPath);
     return false;
   });

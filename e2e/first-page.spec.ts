@@ -113,3 +113,18 @@ test('a page whose files went with an old release is opened anew', async ({ page
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Worktop');
   expect(await page.evaluate(() => Reflect.get(window, 'opened') as unknown)).toBeUndefined();
 });
+
+test('a page is not left for a server that is away, though a part of another cannot be fetched', async ({
+  page,
+  served,
+}) => {
+  await page.goto(served.url);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await page.route('**/assets/WorktopPage-*.js', (route) => route.abort());
+  await page.evaluate(() => Reflect.set(window, 'opened', 'before'));
+  await served.kill();
+  await page.getByRole('link', { name: 'Worktop', exact: true }).click();
+  await page.waitForRequest('**/api/revision');
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  expect(await page.evaluate(() => Reflect.get(window, 'opened') as unknown)).toBe('before');
+});

@@ -67,7 +67,11 @@ function begin({ files, always, places }: Table): void {
   const early = new Map<string, Promise<Response>>();
   Object.assign(window, { hedgeLampEarly: early });
   const ask = (path: string) => {
-    const answer = fetch(path, { headers: { 'hedge-lamp-clock': String(Date.now()) } });
+    const answer = fetch(path, {
+      headers: { 'hedge-lamp-clock': String(Date.now()) },
+      // A server that hangs is given up as by any other question.
+      signal: AbortSignal.timeout(15_000),
+    });
     // Whoever takes it asks anew.
     answer.catch(() => undefined);
     early.set(path, answer);

@@ -26,18 +26,26 @@ function isFirstTry(release: string): boolean {
 export function takeUpRelease(router: Router): void {
   const openAnew = (address: string): void => window.location.assign(address);
 
-  router.beforeEach((to, from) => {
+  /** A page is never left for a server that is away: it goes on, where a browser could open none. */
+  async function answers(): Promise<boolean> {
+    const link = useServerLink();
+    await link.ask();
+    return link.reachable;
+  }
+
+  router.beforeEach(async (to, from) => {
     const [own, { release }] = [ownRelease(), useServerLink()];
     const isNew = own !== '' && release !== '' && release !== own;
     if (!isNew || from.matched.length === 0 || to.path === from.path) return true;
     const isBusy = keptRuns(localStorage).length > 0 || useOutbox().entries.length > 0;
-    if (isBusy || !isFirstTry(release)) return true;
+    if (isBusy || !(await answers()) || !isFirstTry(release)) return true;
     openAnew(to.fullPath);
     return false;
   });
 
-  router.onError((error, to) => {
+  router.onError(async (error, to) => {
     const isGone = error instanceof TypeError && /import/i.test(error.message);
-    if (isGone && isFirstTry(`${to.path} ${useServerLink().release}`)) openAnew(to.fullPath);
+    if (!isGone || !(await answers())) return;
+    if (isFirstTry(`${to.path} ${useServerLink().release}`)) openAnew(to.fullPath);
   });
 }

@@ -1,4 +1,4 @@
-import { atBench, expect, test } from './served';
+import { atBench, expect, test, wholly } from './served';
 
 test('a first page asks little, each thing once, and all of it compressed', async ({ page, demo }) => {
   const asked: string[] = [];
@@ -42,6 +42,33 @@ test('a first page asks little, each thing once, and all of it compressed', asyn
   for (const sign of ['ZodError', 'chartjs', 'rebeccapurple']) expect(scripts.join('\n')).not.toContain(sign);
 });
 
+test('a page of a water asks no more than fifteen things before it stands, and none of them twice', async ({
+  page,
+  demo,
+}) => {
+  await page.goto(demo.url);
+  const link = page.getByRole('link', { name: 'Nursery cube', exact: true });
+  const water = /\/waters\/[^/]+/.exec((await link.getAttribute('href'))!)![0];
+  const asked: string[] = [];
+  page.on('request', (request) => {
+    if (request.url().startsWith('http')) asked.push(request.url().replace(demo.url, ''));
+  });
+  for (const path of [`${water}/today`, `${water}/log`, '/worktop/free-ammonia', `${water}/bench`]) {
+    asked.length = 0;
+    await page.goto(demo.url + path);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await expect.poll(() => asked.some((one) => one.includes('/BenchAtHand-'))).toBe(true);
+    await expect.poll(() => asked.filter((one) => one === '/api/runs/open').length).toBe(1);
+    await wholly(page);
+    const first = asked.findIndex((one) => one.includes('/BenchAtHand-'));
+    // What is needed at a bench belongs to its own page.
+    if (!path.endsWith('/bench')) expect(first, asked.slice(0, first).join('\n')).toBeLessThanOrEqual(15);
+    // Whether anything was written is asked again and again.
+    const questions = asked.filter((one) => one.startsWith('/api/') && one !== '/api/revision');
+    expect([...new Set(questions)], path).toEqual(questions);
+  }
+});
+
 test('a question that the document asked in vain is asked again', async ({ page, demo }) => {
   let times = 0;
   await page.route('**/api/today', async (route) => {
@@ -56,7 +83,7 @@ test('a question that the document asked in vain is asked again', async ({ page,
 test('what needs no compression is served as it is, and gzip to whoever takes only that', async ({
   served,
 }) => {
-  const [, script] = /src="(\/assets\/[^"]+\.js)"/.exec(await (await fetch(served.url)).text())!;
+  const [, script] = /href="(\/assets\/[^"]+\.js)"/.exec(await (await fetch(served.url)).text())!;
   for (const [takes, expected] of [
     ['gzip', 'gzip'],
     ['br', 'br'],

@@ -45,5 +45,5 @@ writeFileSync(
   }),
 );
 run('node_modules/.bin/stryker', ['run', settings], {
-  env: { ...process.env, HEDGE_LAMP_MUTATED: area },
+  env: { HEDGE_LAMP_RUNS: '12', ...process.env, HEDGE_LAMP_MUTATED: area },
 });

@@ -1,14 +1,15 @@
 import { fileURLToPath } from 'node:url';
 import vue from '@vitejs/plugin-vue';
 import icons from 'unplugin-icons/vite';
-import { type UserConfig, defineConfig } from 'vite';
+import { type PluginOption, type UserConfig, defineConfig } from 'vite';
 import { firstPage } from './build/first-page.ts';
 import { schemasApart } from './build/schemas-apart.ts';
 import { scriptFiles } from './build/script-files.ts';
 import { smallFonts } from './build/small-fonts.ts';
 import { writtenAsData } from './build/written-as-data.ts';
 
-const config = (): UserConfig => ({
+/** @param document plugins that write into the document when all files are known */
+const config = (...document: readonly PluginOption[]): UserConfig => ({
   root: fileURLToPath(new URL('.', import.meta.url)),
   plugins: [
     vue(),
@@ -16,13 +17,15 @@ const config = (): UserConfig => ({
     writtenAsData(),
     schemasApart(),
     smallFonts(),
-    firstPage(),
+    ...document,
   ],
   build: {
     target: 'es2022',
     sourcemap: true,
     // Nothing is written into the page as a data address, so that the content security policy can stay narrow.
     assetsInlineLimit: 0,
+    // The document itself says what to fetch ahead; a browser that cannot fetches it when it is asked for.
+    modulePreload: { polyfill: false },
     // How long plugins took is of no use to who only wants to start it.
     rolldownOptions: {
       checks: { pluginTimings: false },
@@ -51,9 +54,9 @@ const config = (): UserConfig => ({
 
 export default defineConfig(async ({ command }) => {
   // A quick build leaves the files as the bundler cuts them.
-  if (command === 'serve' || process.env.HEDGE_LAMP_QUICK_BUILD) return config();
+  if (command === 'serve' || process.env.HEDGE_LAMP_QUICK_BUILD) return config(firstPage());
   const name = await scriptFiles(config());
-  const shipped = config();
+  const shipped = config(firstPage());
   shipped.build!.rolldownOptions!.output = {
     codeSplitting: { includeDependenciesRecursively: false, groups: [{ name }] },
   };

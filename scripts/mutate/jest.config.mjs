@@ -12,6 +12,7 @@ const long = ['lamp-properties', 'readability', 'coverage', 'photo', 'moved-boxe
 export default {
   ...jestConfig.projects.find(({ displayName }) => displayName === 'core'),
   rootDir: core,
+  setupFiles: [join(core, 'test/few-examples.ts')],
   testMatch: [`${core}/test/${area}/**/*.test.ts`],
   testPathIgnorePatterns: [`/(?:${long.join('|')})[^/]*\\.test\\.ts$`],
 };

@@ -96,6 +96,36 @@ interface FirstQuestions {
   readonly of: Readonly<Record<string, readonly string[]>>;
 }
 
+/**
+ * What the document asks for by a script of a few words, it says itself: a question less. The bundler has another file ask
+ * for that script too, only to come after it: nothing is taken from it.
+ */
+function withEntryInside(html: string, bundle: Rollup.OutputBundle): string {
+  const asked = /<script type="module"[^>]* src="\/(?<file>assets\/[^"]+)"><\/script>/.exec(html);
+  const file = asked?.groups?.file ?? '';
+  const entry = bundle[file];
+  if (!asked || entry?.type !== 'chunk') return html;
+  const text = entry.code
+    .replace(/^\/\/# sourceMappingURL=.*$/m, '')
+    .replaceAll(/(?<=from\s*"|import\s*")\.\//g, '/assets/')
+    .trim();
+  delete bundle[file];
+  delete bundle[`${file}.map`];
+  const afterIt = `import"./${file.replace('assets/', '')}";`;
+  for (const chunk of Object.values(bundle))
+    // As long as before, so that its map stays true.
+    if (chunk.type === 'chunk') chunk.code = chunk.code.replace(afterIt, ' '.repeat(afterIt.length));
+  return html
+    .replace(`<link rel="modulepreload" crossorigin href="/${file}">`, '')
+    .replace(asked[0], () => `<script type="module">${text}</script>`);
+}
+
+/** The sign in the browser's tab, within the document for the same reason. */
+function withSignInside(html: string): string {
+  const sign = readFileSync(inWeb('public/lamp.svg'), 'utf8').trim();
+  return html.replace('href="/lamp.svg"', `href="data:image/svg+xml,${encodeURIComponent(sign)}"`);
+}
+
 /** Writes into the document a script that has the first page begin at once. */
 export function firstPage(): Plugin {
   return {
@@ -130,10 +160,13 @@ export function firstPage(): Plugin {
           .update([html, text, ...Object.keys(bundle).sort()].join())
           .digest('hex')
           .slice(0, 16);
-        return [
-          { tag: 'meta', attrs: { name: 'release', content: release }, injectTo: 'head' as const },
-          { tag: 'script', children: `(${begin.toString()})(${text})`, injectTo: 'head-prepend' as const },
-        ];
+        return {
+          html: withSignInside(withEntryInside(html, bundle)),
+          tags: [
+            { tag: 'meta', attrs: { name: 'release', content: release }, injectTo: 'head' as const },
+            { tag: 'script', children: `(${begin.toString()})(${text})`, injectTo: 'head-prepend' as const },
+          ],
+        };
       },
     },
   };

@@ -258,7 +258,7 @@ describe.each(computations.map((c) => [c.name, c] as const))('%s', (_, { inputs,
           expect(value.best).toBeLessThanOrEqual(value.high);
         });
       }),
-      { numRuns: 60 },
+      { numRuns: Number(process.env.HEDGE_LAMP_RUNS ?? 60) },
     );
   });
 });

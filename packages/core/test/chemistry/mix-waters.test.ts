@@ -26,7 +26,7 @@ describe('waters poured together', () => {
       fc.property(fc.array(anyWater, { minLength: 1, maxLength: 5 }), (waters) => {
         expect(mixWaters(waters.map(part)).value.ph.best).toBeCloseTo(byBisection(waters), 6);
       }),
-      { numRuns: 200 },
+      { numRuns: Number(process.env.HEDGE_LAMP_RUNS ?? 200) },
     );
   });
 
@@ -156,7 +156,7 @@ describe('waters poured together', () => {
           expect(inner.best).toBeLessThanOrEqual(outer.high + 1e-7);
         }
       }),
-      { numRuns: 500 },
+      { numRuns: Number(process.env.HEDGE_LAMP_RUNS ?? 500) },
     );
   });
 

@@ -14,7 +14,7 @@ export const releaseOf = (webFolder: string | undefined): string =>
 
 /** The scripts that were written into the document when it was built, each by the hash of what it says. */
 const scriptsWithin = (webFolder: string | undefined): string[] =>
-  [...documentOf(webFolder).matchAll(/<script>(?<text>[^]*?)<\/script>/g)].map(
+  [...documentOf(webFolder).matchAll(/<script(?: type="module")?>(?<text>[^]*?)<\/script>/g)].map(
     ({ groups }) => `'sha256-${createHash('sha256').update(groups!.text!).digest('base64')}'`,
   );
 

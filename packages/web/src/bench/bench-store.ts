@@ -90,6 +90,8 @@ export const useBench = defineStore('bench', () => {
 
   let isLoading = false;
   async function load(): Promise<void> {
+    // The answer that is on its way is looked over when it is there.
+    if (isLoading) return;
     isLoading = true;
     const unsent = () =>
       unsentRuns(localStorage).map((draft) => ({ ...draft, events: [], finishedAt: null }));
@@ -110,7 +112,6 @@ export const useBench = defineStore('bench', () => {
       // device showed last, and what was begun here.
       for (const run of [...keptRuns(localStorage), ...unsent()])
         if (!runs.value.some((r) => r.id === run.id)) runs.value = [...runs.value, withWaiting(run)];
-    } finally {
       isLoading = false;
     }
   }
@@ -118,7 +119,7 @@ export const useBench = defineStore('bench', () => {
   function lookAgain(): void {
     // What this page did itself it knows. An answer that is on its way would be overtaken.
     const isKnown = link.markOf(['bench']) === link.markOf(['bench'], seen);
-    if (!isKnown && !isLoading && !outbox.isSending()) void load();
+    if (!isKnown && !outbox.isSending()) void load();
   }
   // With every answer of the server too: what could not be asked for then is asked for now.
   watch([() => link.markOf(['bench']), () => link.answers, () => outbox.isSending()], lookAgain);

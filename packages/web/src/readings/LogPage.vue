@@ -86,6 +86,18 @@ const days = computed<Day[]>(() => {
   return [...byDay.values()].sort((a, b) => b.day - a.day);
 });
 
+/** The newest days fill a screen: they are painted before the older ones are worked on. */
+const daysAtFirst = 2;
+const withOlder = ref(false);
+watch(
+  () => data.value !== null,
+  (known) => {
+    if (known) requestAnimationFrame(() => setTimeout(() => (withOlder.value = true)));
+  },
+  { immediate: true },
+);
+const daysShown = computed(() => (withOlder.value ? days.value : days.value.slice(0, daysAtFirst)));
+
 const editing = ref<Reading | null>(null);
 const formOpen = ref(false);
 const formKey = ref(0);
@@ -196,7 +208,7 @@ async function removeDeed(deed: Deed): Promise<void> {
   </div>
   <template v-else>
     <LogDay
-      v-for="d in days"
+      v-for="d in daysShown"
       :key="d.day"
       :title="dayInWords(d.day, now)"
       :readings="d.readings"

@@ -1,5 +1,7 @@
+import { runRoutes } from '@hedge-lamp/core/bench';
 import { cycleRoutes } from '@hedge-lamp/core/cycle';
 import { todayRoutes } from '@hedge-lamp/core/guidelines';
+import { kitRoutes, methodRoutes } from '@hedge-lamp/core/methods';
 import { parameterRoutes } from '@hedge-lamp/core/parameters';
 import { readingRoutes } from '@hedge-lamp/core/readings';
 import { deedRoutes } from '@hedge-lamp/core/remedies';
@@ -14,6 +16,7 @@ export const firstQuestions = {
   always: [waterRoutes.list.path, todayRoutes.standings.path, parameterRoutes.list.path],
   of: {
     today: [todayRoutes.today.path, deedRoutes.list.path],
+    bench: [methodRoutes.list.path, runRoutes.open.path, kitRoutes.list.path],
     cycle: [cycleRoutes.one.path],
     log: [deedRoutes.list.path, `${readingRoutes.list.path}?limit=100`],
   },

@@ -47,10 +47,12 @@ export function chlorideNitrite(chloride: Interval, nitrite: Interval): Worked<C
     wantingPerIon: wanting(ion, chloride),
     wantingPerNitrogen: wanting(nitrite, chloride),
   };
-  const ratio = (i: Interval | null) => (i ? `${formatReading(i)} to 1` : 'no nitrite');
   return worked(value, () => ({
     title: 'Chloride to nitrite',
-    result: `${ratio(value.perIon)} by nitrite, ${ratio(value.perNitrogen)} by nitrite-N`,
+    result:
+      value.perIon && value.perNitrogen
+        ? `${formatReading(value.perIon)} to 1 by nitrite, ${formatReading(value.perNitrogen)} to 1 by nitrite-N`
+        : 'No nitrite read, so no ratio.',
     formula: 'chloride ÷ nitrite, by weight; wanted: 10 or more',
     substituted: `${formatReading(chloride)} ÷ ${formatReading(ion)} as NO2; ${formatReading(chloride)} ÷ ${formatReading(nitrite)} as N`,
     inputs: [

@@ -17,6 +17,7 @@ export interface CarbonateConstants {
  * Sources: pK1, pK2 and Henry's constant: Plummer & Busenberg 1982, Geochim. Cosmochim. Acta 46: 1011–1040
  * (Henry's constant from memory); pKw: the expression that goes with them in Nordstrom and others 1990, ACS
  * Symposium Series 416: 398–413 (from memory).
+ * @example carbonateConstants(25) // { pK1: 6.352, pK2: 10.329, pKw: 14.0 }
  */
 export function carbonateConstants(celsius: number): CarbonateConstants {
   const T = celsius + kelvin;

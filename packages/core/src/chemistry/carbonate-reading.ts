@@ -79,6 +79,7 @@ function remarksOn(timesAir: Interval, co2: Interval, airedPh: Interval): string
  * CO2 and the other forms of carbonate from alkalinity, pH and temperature. Most rise or fall along each input,
  * but not all everywhere: in very basic water OH takes over from carbonate, and that turns with temperature.
  * @throws FieldError `not-a-number`, `out-of-range`, `upside-down` with field alkalinity, ph, temperature, …
+ * @example carbonateReading({ alkalinity: point(2), ph: point(7.5), temperature: point(25) }).value.co2.best // 5.9
  */
 export function carbonateReading(inputs: CarbonateInputs): Worked<CarbonateReading> {
   checkCarbonateInputs(inputs);

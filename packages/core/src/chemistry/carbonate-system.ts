@@ -84,6 +84,7 @@ const amount = (x: number, field: string, label: string): number => {
  * contradiction (high pH from OH alone) the carbon stops at zero.
  * Sources: constants, see carbonateConstants; activities, see activityCoefficient.
  * @throws FieldError `not-a-number`, `out-of-range`; `contradiction` when no pH fits
+ * @example carbonateSystem({ alkalinity: 2, ph: 7.5 }, { temperature: 25, ionicStrength: 0.003 }) // { co2: 0.13 }
  */
 export function carbonateSystem(known: KnownPair, conditions: Conditions): CarbonateState {
   checkValue(conditions.temperature, 'temperature', possibleTemperature);

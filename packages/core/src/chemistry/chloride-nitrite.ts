@@ -35,6 +35,7 @@ const wanting = (nitrite: Interval, chloride: Interval): Interval => {
  * How well chloride shields fish from nitrite, on both bases, since the teaching is quoted on either.
  * @param chloride mg/L as the ion
  * @param nitrite mg/L as N
+ * @example chlorideNitrite(point(30), point(1)).value.perIon.best // 9.13
  */
 export function chlorideNitrite(chloride: Interval, nitrite: Interval): Worked<ChlorideNitrite> {
   checkInterval(chloride, 'chloride', possibleConcentration('Chloride', 'mg/L Cl'));

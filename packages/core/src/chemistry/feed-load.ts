@@ -24,6 +24,7 @@ export interface FeedLoad {
  * @param feed grams a day
  * @param protein share of the feed, 0 to 1
  * @param liters of water
+ * @example feedLoad(point(5), point(0.4), point(100)).value.perLiter.best // 1.84
  */
 export function feedLoad(feed: Interval, protein: Interval, liters: Interval): Worked<FeedLoad> {
   checkInterval(feed, 'feed', { ...possibleAmount('Feed', 'g a day'), low: 0 });

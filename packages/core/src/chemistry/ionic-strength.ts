@@ -6,6 +6,7 @@ import { type Interval, interval, scale } from '../quantity';
  * hold some more; with conductivity known, `ionicStrengthFromConductivity` is better.
  * @param alkalinity meq/L
  * @param hardness mmol/L of Ca + Mg; as much as the alkalinity carries when not known
+ * @example estimatedIonicStrength(2, 1) // 0.003
  */
 export function estimatedIonicStrength(
   alkalinity: number,
@@ -47,6 +48,7 @@ export function ionicStrengthOf({ alkalinity, hardness, conductivity }: Strength
  * Sources: Davies 1962, Ion Association; the permittivity of water: Malmberg & Maryott 1956.
  * @param charge number of charges
  * @param strength ionic strength, mol/L
+ * @example activityCoefficient(1, 0.01, 25) // 0.902
  */
 export function activityCoefficient(charge: number, strength: number, celsius: number): number {
   const permittivity = 87.74 - 0.40008 * celsius + 9.398e-4 * celsius ** 2 - 1.41e-6 * celsius ** 3;

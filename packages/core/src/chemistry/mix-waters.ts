@@ -116,6 +116,7 @@ function solveMix(x: readonly number[]): number[] {
  * Missing hardness is taken as what the alkalinity carries; another species missing in one part is missing in
  * the mix. Source: conservation of mass, charge and heat; constants, see carbonateConstants.
  * @throws FieldError with fields like `waters.1.ph`
+ * @example mixWaters([8, 6].map((ph) => ({ ph: point(ph), alkalinity: point(1), temperature: point(20), liters: point(10) }))).value.ph.best // 6.3
  */
 export function mixWaters(parts: readonly MixPart[]): Worked<Mixture> {
   check(parts);

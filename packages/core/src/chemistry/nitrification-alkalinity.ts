@@ -17,6 +17,7 @@ const equivalentsPerNitrogen = 2;
  * Alkalinity, meq/L, that turning so much ammonia into nitrate uses: two equivalents a mole, 7.15 mg CaCO3 or
  * 0.400 °dKH for each mg of N.
  * @param nitrified mg/L as N
+ * @example alkalinityUsed(point(14.007)).value.best // 2
  */
 export function alkalinityUsed(nitrified: Interval): Worked<Interval> {
   checkInterval(nitrified, 'nitrified', possibleConcentration('Ammonia turned over', 'mg/L N'));

@@ -23,6 +23,7 @@ const byChloride = {
  * The guideline value for nitrite, mg/L as N; a straight line between the figures of the source, and its first and
  * last value beyond them, which is the cautious side above 40 mg/L.
  * @param chloride mg/L as the ion
+ * @example eifacNitrite(30) // 0.27
  */
 export function eifacNitrite(chloride: number, fish: keyof typeof byChloride = 'coarseFish'): number {
   const steps = byChloride[fish];

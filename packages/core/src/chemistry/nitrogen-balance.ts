@@ -26,7 +26,10 @@ const check = (forms: NitrogenForms, prefix: string) => {
 const parts = (f: NitrogenForms) =>
   `${formatReading(f.ammonia)} + ${formatReading(f.nitrite)} + ${formatReading(f.nitrate)}`;
 
-/** All nitrogen that the three tests see, mg/L as N. */
+/**
+ * All nitrogen that the three tests see, mg/L as N.
+ * @example totalNitrogen({ ammonia: point(1), nitrite: point(0.5), nitrate: point(20) }).value.best // 21.5
+ */
 export function totalNitrogen(forms: NitrogenForms): Worked<Interval> {
   check(forms, '');
   const value = add(forms.ammonia, forms.nitrite, forms.nitrate);

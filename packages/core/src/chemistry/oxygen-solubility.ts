@@ -1,4 +1,7 @@
-/** Standard atmosphere: pressure at a height, as a share of that at sea level (ISO 2533, from memory). */
+/**
+ * Standard atmosphere: pressure at a height, as a share of that at sea level (ISO 2533, from memory).
+ * @example pressureAtHeight(1500) // 0.835
+ */
 export const pressureAtHeight = (meters: number): number => (1 - 2.25577e-5 * meters) ** 5.25588;
 
 /** Vapor pressure of water, atm. Source: Benson & Krause 1980, as in Standard Methods 4500-O (from memory). */

@@ -16,6 +16,7 @@ export const phenolphthaleinAlkalinity = (state: CarbonateState): number =>
  * Whether the color after the drop of phenolphthalein goes with a pH reading. The dye shows from about 8.0 on
  * and is plain from 8.6 on; in between it tells nothing (common practice).
  * @returns a sentence where the two contradict each other, else null
+ * @example phenolphthaleinContradiction(true, interval(7, 7.2, 7.4)) !== null // true
  */
 export function phenolphthaleinContradiction(turnedPink: boolean, ph: Interval): string | null {
   if (turnedPink && ph.high < 8)

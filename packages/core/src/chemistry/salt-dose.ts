@@ -35,7 +35,10 @@ const yields = (salt: Salt, target: DoseTarget): number => salt.perMole[target a
 export const saltsFor = (target: DoseTarget): Salt[] =>
   saltIds.map((id) => salts[id]).filter((salt) => yields(salt, target) > 0);
 
-/** How much one gram of a salt in one liter raises each target, in canonical units. */
+/**
+ * How much one gram of a salt in one liter raises each target, in canonical units.
+ * @example risePerGram(saltOf('sodium-bicarbonate')).alkalinity // 11.9
+ */
 export function risePerGram(salt: Salt): Readonly<Record<DoseTarget, number>> {
   const rise = (target: DoseTarget) => (yields(salt, target) * 1000 * perMillimole[target]) / salt.molarMass;
   return Object.fromEntries(doseTargets.map((t) => [t, rise(t)])) as Record<DoseTarget, number>;
@@ -70,6 +73,7 @@ const usual: Readonly<Record<DoseTarget, string>> = {
  * @param rise by how much, canonical unit of the target; without an upper end where at least so much is wanting
  * @param liters of water
  * @throws FieldError `rise` or `liters` out of range; `salt` when this salt does not raise it
+ * @example saltDose(saltOf('sodium-bicarbonate'), 'alkalinity', point(0.357), point(100)).value.grams.best // 3.0
  */
 export function saltDose(salt: Salt, target: DoseTarget, rise: Interval, liters: Interval): Worked<Dose> {
   checkInterval(rise, 'rise', possibleConcentration('The rise wanted', canonicalUnit(target)));
@@ -127,6 +131,7 @@ export function saltDose(salt: Salt, target: DoseTarget, rise: Interval, liters:
  * @param weightPercent ammonia, % by weight as NH3
  * @param density g/mL of the solution, about 0.9 to 1
  * @throws FieldError for each input that cannot be
+ * @example householdAmmoniaDose(point(2), point(100), point(10), point(0.96)).value.best // 2.53
  */
 export function householdAmmoniaDose(
   rise: Interval,

@@ -35,6 +35,7 @@ export interface SaltEffect {
  * @param water before
  * @param grams of pure salt
  * @throws FieldError for each input that cannot be; `contradiction` when no pH up to 14 fits
+ * @example saltEffect({ alkalinity: point(2), ph: point(7.5), temperature: point(25) }, saltOf('sodium-bicarbonate'), point(8.4), point(100)).value.alkalinity.best // 3.0
  */
 export function saltEffect(
   water: CarbonateInputs,

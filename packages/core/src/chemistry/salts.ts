@@ -247,7 +247,10 @@ export const spoonWarning =
 /** US teaspoon, mL: NIST Handbook 44, appendix C. */
 const millilitersPerTeaspoon = 4.92892159375;
 
-/** Grams to US teaspoons, level, by the salt's own bulk density. Wide, since that density is. */
+/**
+ * Grams to US teaspoons, level, by the salt's own bulk density. Wide, since that density is.
+ * @example teaspoonsOf(saltOf('sodium-bicarbonate'), point(5)).best // 1
+ */
 export function teaspoonsOf({ bulkDensity }: Salt, grams: Interval): Interval {
   const spoons = (g: number, density: number) => g / (density * millilitersPerTeaspoon);
   return interval(
@@ -257,7 +260,10 @@ export function teaspoonsOf({ bulkDensity }: Salt, grams: Interval): Interval {
   );
 }
 
-/** US teaspoons, level, to grams. */
+/**
+ * US teaspoons, level, to grams.
+ * @example gramsOfTeaspoons({ bulkDensity: point(1) }, point(1)).best // 4.93
+ */
 export function gramsOfTeaspoons({ bulkDensity }: Salt, teaspoons: Interval): Interval {
   const grams = (spoons: number, density: number) => spoons * density * millilitersPerTeaspoon;
   return interval(

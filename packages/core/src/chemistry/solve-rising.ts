@@ -5,6 +5,7 @@ import { FieldError } from '../quantity';
  * Illinois change (Dowell & Jarratt 1971), which keeps the crossing bracketed and needs no derivative; of the
  * common packages none holds a bracketed root finder alone.
  * @throws FieldError `contradiction` when the function does not cross zero between the ends
+ * @example solveRising((x) => x ** 2 - 2, 0, 2, 'ph') // 1.414214
  */
 export function solveRising(f: (x: number) => number, low: number, high: number, field: string): number {
   let [a, b] = [low, high];

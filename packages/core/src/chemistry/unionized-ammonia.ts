@@ -5,6 +5,7 @@ const kelvin = 273.15;
 /**
  * pKa of ammonium in fresh water at a temperature in °C.
  * Source: Emerson, Russo, Lund & Thurston 1975, J. Fish. Res. Board Can. 32: 2379–2383.
+ * @example ammoniumPKa(25) // 9.246
  */
 export const ammoniumPKa = (celsius: number): number => 0.09018 + 2729.92 / (celsius + kelvin);
 
@@ -18,6 +19,7 @@ export const uncheckedUnionizedFraction = (ph: number, celsius: number): number 
  * @param ph pH, 0 to 14
  * @param celsius water temperature, −2 to 50 °C
  * @throws FieldError `not-a-number`, `out-of-range`
+ * @example unionizedFraction(8, 25) // 0.0537
  */
 export function unionizedFraction(ph: number, celsius: number): number {
   checkValue(ph, 'ph', possiblePh);
@@ -29,6 +31,7 @@ export function unionizedFraction(ph: number, celsius: number): number {
  * The pH at which the free share of this much total ammonia reaches a limit: the formula of Emerson and
  * others 1975 solved for pH. ∞ where no pH up to 14 gets there.
  * @param total and `limit` in one unit, mg/L as NH3-N
+ * @example phAtFreeAmmonia(1, 25, 0.05) // 7.97
  */
 export function phAtFreeAmmonia(total: number, celsius: number, limit: number): number {
   if (total <= limit) return Infinity;
@@ -40,6 +43,7 @@ export function phAtFreeAmmonia(total: number, celsius: number, limit: number): 
  * The temperature, °C, at which the free share of this much total ammonia reaches a limit: the formula of
  * Emerson and others 1975 solved for T. ∞ where no temperature up to 50 °C gets there, −2 where all do.
  * @param total and `limit` in one unit, mg/L as NH3-N
+ * @example temperatureAtFreeAmmonia(1, 8, 0.05) // 24
  */
 export function temperatureAtFreeAmmonia(total: number, ph: number, limit: number): number {
   if (total <= limit) return Infinity;

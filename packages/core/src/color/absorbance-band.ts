@@ -8,7 +8,10 @@ export interface AbsorbanceBand {
   readonly height: number;
 }
 
-/** Absorbance of one band at a wavelength in nm. */
+/**
+ * Absorbance of one band at a wavelength in nm.
+ * @example absorbanceAt(425, band(400, 50, 1)) // 0.5
+ */
 export function absorbanceAt(nm: number, band: AbsorbanceBand): number {
   const sigma = band.width / (2 * Math.sqrt(2 * Math.log(2)));
   return band.height * Math.exp(-((nm - band.center) ** 2) / (2 * sigma ** 2));

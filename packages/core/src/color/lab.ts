@@ -63,7 +63,10 @@ export function screenColor(color: Tristimulus | Lab): string {
 const ciede2000 = differenceCiede2000();
 const ciede2000Hue = differenceCiede2000(1.5);
 
-/** CIEDE2000 color difference. Source: CIE 142; Sharma, Wu & Dalal 2005. About 1 is just seen side by side. */
+/**
+ * CIEDE2000 color difference. Source: CIE 142; Sharma, Wu & Dalal 2005. About 1 is just seen side by side.
+ * @example deltaE({ l: 50, a: 2.6772, b: -79.7751 }, { l: 50, a: 0, b: -82.7485 }) // 2.0425
+ */
 export const deltaE = (a: Lab, b: Lab): number => ciede2000({ mode: 'lab65', ...a }, { mode: 'lab65', ...b });
 
 /**

@@ -61,7 +61,7 @@ export interface ForecastScore {
  * Scores forecasts against what came true. One whose last day has passed without readiness has missed, whatever comes.
  * @param readyAt when the challenge was passed; null while it was not
  * @param now ms since epoch
- * @example scoreOf([{ early: 1, late: 5, … }], null, 20 * day) // { settled: 1, held: 0 }
+ * @example scoreOf([{ early: 1, late: 5 }], null, 1_728_000_000) // { settled: 1, held: 0 }
  */
 export function scoreOf(
   forecasts: readonly ForecastRecord[],

@@ -93,7 +93,10 @@ const readyWithin = (ready: Float64Array, days: number, spread: number): number 
   return count / (ready.length * paces.length);
 };
 
-/** The value under which a share of sorted values lies. */
+/**
+ * The value under which a share of sorted values lies.
+ * @example quantile([1, 2, 3, 4, 5], 0.5) // 3
+ */
 export function quantile(sorted: ArrayLike<number>, share: number): number {
   const at = share * (sorted.length - 1);
   const [below, above] = [Math.floor(at), Math.ceil(at)];

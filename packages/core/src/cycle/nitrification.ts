@@ -115,6 +115,7 @@ const cardinal = (celsius: number, best: number): number =>
  * 25 °C about 9 % a degree; activated-sludge texts give 7 to 10 (from memory).
  * @param celsius water temperature
  * @param best °C at which the films work fastest
+ * @example warmthAt(25) // { speed: 1 }
  */
 export function warmthAt(celsius: number, best: number = usualBest): Warmth {
   return {
@@ -126,7 +127,10 @@ export function warmthAt(celsius: number, best: number = usualBest): Warmth {
   };
 }
 
-/** pH that goes with an alkalinity in meq/L. */
+/**
+ * pH that goes with an alkalinity in meq/L.
+ * @example phOf(10, 7.2) // 8.2
+ */
 export const phOf = (alkalinity: number, phAtOne: number): number =>
   Math.min(9.5, phAtOne + Math.log10(Math.max(alkalinity, 1e-3)));
 

@@ -27,6 +27,7 @@ function erfc(x: number): number {
  * the small tails is taken so that nothing is lost to rounding.
  * @param low may be −∞
  * @param high may be ∞
+ * @example normalBetween(-1.96, 1.96, 0, 1) // 0.95
  */
 export function normalBetween(low: number, high: number, mean: number, deviation: number): number {
   const scale = 1 / (deviation * Math.SQRT2);
@@ -36,5 +37,8 @@ export function normalBetween(low: number, high: number, mean: number, deviation
   return 1 - 0.5 * ((a === -Infinity ? 0 : erfc(-a)) + (b === Infinity ? 0 : erfc(b)));
 }
 
-/** Share of a normal distribution under z standard deviations. */
+/**
+ * Share of a normal distribution under z standard deviations.
+ * @example shareUnder(1.96) // 0.975
+ */
 export const shareUnder = (z: number): number => normalBetween(-Infinity, z, 0, 1);

@@ -22,7 +22,7 @@ const watchedFigures = [
 /**
  * Net volume that a dose tells, liters: V = m ÷ (k · ΔKH), ends from the ends. Null where KH may not have risen.
  * @param rise meq/L
- * @example volumeFromDose(30, 'sodium-bicarbonate', interval of 2 to 3 °dKH) // 334 to 501 L
+ * @example volumeFromDose(30, 'sodium-bicarbonate', interval(0.7, 0.9, 1.1)) // { low: 325, best: 397, high: 510 }
  */
 export function volumeFromDose(grams: number, salt: keyof typeof salts, rise: Interval): Interval | null {
   const perGram = risePerGram(salts[salt]).alkalinity;

@@ -109,6 +109,7 @@ export function dilutionPlans(syringe: Syringe, tubeMilliliters: number): Diluti
  * The result of a diluted test scaled back: result × factor, ends with ends.
  * @param reading of the diluted sample, any unit
  * @param factor parts in all for one part of sample, 1 or more
+ * @example scaledBack(interval(4, 5, 6), point(10), 'mg/L NO3').value // { low: 40, best: 50, high: 60 }
  */
 export function scaledBack(reading: Interval, factor: Interval, unit: string): Worked<Interval> {
   checkInterval(reading, 'reading', possibleConcentration('The reading', unit));

@@ -32,6 +32,7 @@ export interface TitrationSample {
  * @param perDrop worth of one drop in the sample that the leaflet asks for
  * @returns interval in the unit of `perDrop`
  * @throws FieldError `out-of-range`
+ * @example titrationInterval(9, 1) // { low: 8, high: 9 }
  */
 export function titrationInterval(drops: number, perDrop: number, sample: TitrationSample = {}): Interval {
   if (!Number.isInteger(drops) || drops < 1)

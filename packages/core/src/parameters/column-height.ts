@@ -25,6 +25,7 @@ function valueAt(scale: ColumnScale['scale'], millimeters: number): number {
  * @param millimeters height of the column
  * @returns in the unit of the scale
  * @throws FieldError `out-of-range`
+ * @example columnInterval({ scale: [{ millimeters: 100, value: 10 }, { millimeters: 50, value: 20 }] }, 101) // { low: 0 }
  */
 export function columnInterval({ scale }: ColumnScale, millimeters: number): Interval {
   if (!(millimeters > 0 && millimeters <= 1000))

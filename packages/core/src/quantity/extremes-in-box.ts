@@ -120,6 +120,7 @@ function bentResults(
  * corners come first; from the best of them, and for a result that bends from the best guesses too, each input
  * is moved as long as that goes further.
  * @param f gives all the results at once, always as many, from one value for each input
+ * @example extremesInBox([interval(-1, 0.5, 2)], (x) => [x ** 2])[0] // { low: 0, best: 0.25, high: 4 }
  */
 export function extremesInBox(
   inputs: readonly Interval[],

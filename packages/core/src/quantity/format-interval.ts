@@ -42,7 +42,10 @@ const endDecimals = (i: Interval): number => {
   return width > 0 ? decimalsOf(width / 5) : exactDecimals(i.best);
 };
 
-/** A figure alone, with the digits that its interval deserves: coarser than the ends where that moves it little. */
+/**
+ * A figure alone, with the digits that its interval deserves: coarser than the ends where that moves it little.
+ * @example formatBest(interval(7.21, 7.38, 7.55)) // '7.4'
+ */
 export function formatBest(i: Interval): string {
   const width = widthOf(i);
   if (width === 0) return tidy(i.best, exactDecimals(i.best));
@@ -58,6 +61,7 @@ export function formatBest(i: Interval): string {
 /**
  * An interval in words and figures, unit-less: "4–5", "−2 to 3", "over 8", "under 6", "7.4". The ends are rounded
  * outward, so that what is shown never claims more than what is known. The caller puts the unit behind it.
+ * @example formatInterval(interval(160, 200, Infinity)) // 'over 160'
  */
 export function formatInterval(i: Interval): string {
   const decimals = endDecimals(i);
@@ -73,7 +77,10 @@ export function formatInterval(i: Interval): string {
   return low.startsWith('−') ? `${low} to ${high}` : `${low}–${high}`;
 }
 
-/** Best guess and interval: "5 (4–5)", or only the interval where a best guess would mislead. */
+/**
+ * Best guess and interval: "5 (4–5)", or only the interval where a best guess would mislead.
+ * @example formatReading(interval(4, 4.6, 5)) // '4.6 (4–5)'
+ */
 export function formatReading(i: Interval): string {
   const range = formatInterval(i);
   if (!Number.isFinite(i.high - i.low) || !/–| to /.test(range)) return range;

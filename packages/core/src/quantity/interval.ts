@@ -48,7 +48,10 @@ export const mapIncreasing = (i: Interval, f: (x: number) => number): Interval =
 export const mapDecreasing = (i: Interval, f: (x: number) => number): Interval =>
   interval(f(i.high), f(i.best), f(i.low));
 
-/** Multiplies by a factor of zero or more. */
+/**
+ * Multiplies by a factor of zero or more.
+ * @example scale(interval(1, 2, 3), 2) // { low: 2, best: 4, high: 6 }
+ */
 export const scale = (i: Interval, factor: number): Interval => mapIncreasing(i, (x) => x * factor);
 
 /** Past this many uncertain inputs not all corners are tried any more; see cornersOfBox. */
@@ -146,7 +149,10 @@ export function overOpenBox(inputs: readonly Interval[], f: (...x: number[]) => 
   return interval(near.low, near.best, far.high > near.high ? Infinity : near.high);
 }
 
-/** The sum: ends add. */
+/**
+ * The sum: ends add.
+ * @example add(interval(1, 2, 3), point(1)) // { low: 2, best: 3, high: 4 }
+ */
 export const add = (...terms: readonly Interval[]): Interval =>
   interval(
     terms.reduce((sum, t) => sum + t.low, 0),
@@ -154,11 +160,17 @@ export const add = (...terms: readonly Interval[]): Interval =>
     terms.reduce((sum, t) => sum + t.high, 0),
   );
 
-/** The difference of two values that know nothing of each other. */
+/**
+ * The difference of two values that know nothing of each other.
+ * @example subtract(interval(1, 2, 3), interval(0, 1, 2)) // { low: -1, best: 1, high: 3 }
+ */
 export const subtract = (a: Interval, b: Interval): Interval =>
   interval(a.low - b.high, a.best - b.best, a.high - b.low);
 
-/** The quotient of two values of zero or more; no upper end where the divisor may be zero. */
+/**
+ * The quotient of two values of zero or more; no upper end where the divisor may be zero.
+ * @example divide(interval(2, 3, 4), interval(1, 2, 2)) // { low: 1, best: 1.5, high: 4 }
+ */
 export function divide(a: Interval, b: Interval): Interval {
   if (b.best <= 0) throw new FieldError('out-of-range', 'value', 'Nothing can be divided by 0.');
   const low = b.high === Infinity ? 0 : a.low / b.high;

@@ -33,6 +33,7 @@ const refuse = (text: string, field: string): never => {
  * spaces around it ignored.
  * @throws FieldError `not-a-number` for anything else, also for "1,000", which means one in one country and a
  * thousand in another
+ * @example parseFigure('7,4') // { value: 7.4, lastDigit: 0.1 }
  */
 export function parseFigure(text: string, field = 'value'): TypedFigure {
   const plain = text

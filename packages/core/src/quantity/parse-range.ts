@@ -40,6 +40,7 @@ const someTrace = /^(?:a\s+)?traces?$/i;
  * - ">160" has no upper end; its best guess is the figure.
  * - "trace" runs from the floor to the lowest step that a usual card shows.
  * @throws FieldError `not-a-number`, `upside-down`
+ * @example parseRange('4-5') // { low: 4, high: 5 }
  */
 export function parseRange(text: string, field = 'value', reading: RangeReading = {}): Interval {
   const {

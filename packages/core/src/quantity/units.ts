@@ -183,19 +183,28 @@ export function unitOf(kind: Kind, id: string, field = 'unit'): Unit {
   );
 }
 
-/** Converts a value to the canonical unit of its kind. */
+/**
+ * Converts a value to the canonical unit of its kind.
+ * @example toCanonical(20, 'nitrate', 'mg/L NO3') // 4.518
+ */
 export function toCanonical(value: number, kind: Kind, from: string): number {
   const unit = unitOf(kind, from);
   return value * unit.factor + (unit.offset ?? 0);
 }
 
-/** Converts a canonical value to a unit of its kind. */
+/**
+ * Converts a canonical value to a unit of its kind.
+ * @example fromCanonical(1, 'nitrite', 'mg/L NO2') // 3.284
+ */
 export function fromCanonical(value: number, kind: Kind, to: string): number {
   const unit = unitOf(kind, to);
   return (value - (unit.offset ?? 0)) / unit.factor;
 }
 
-/** Converts within a kind. All scales rise together, so ends map to ends. */
+/**
+ * Converts within a kind. All scales rise together, so ends map to ends.
+ * @example convert(1, 'alkalinity', '°dKH', 'mg/L CaCO3') // 17.85
+ */
 export const convert = (value: number, kind: Kind, from: string, to: string): number =>
   from === to ? value : fromCanonical(toCanonical(value, kind, from), kind, to);
 

@@ -21,7 +21,7 @@ const fieldOf: Partial<Record<NonNullable<DeedDraft['amount']>['by'], string>> =
  * Refuses a dose or a meal that cannot have been meant.
  * @param liters net volume of the water; null where it is not known: then only a rise can be judged
  * @throws FieldError that names the field of the amount
- * @example checkDose({ kind: 'ammonia-dose', amount: { by: 'ammonium-chloride', grams: '76' } }, 100) // 199 mg/L N: refused
+ * @example checkDose({ kind: 'ammonia-dose', amount: { by: 'ammonium-chloride', grams: '76' } }, 100) // throws This would bring 199 mg/L of nitrogen
  */
 export function checkDose({ amount }: Pick<DeedDraft, 'amount'>, liters: number | null): void {
   const field = amount && fieldOf[amount.by];

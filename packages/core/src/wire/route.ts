@@ -56,7 +56,7 @@ export type Answer<R extends Route> = z.output<R['answer']>;
 
 /**
  * The address of a question.
- * @example addressOf({ path: '/api/waters/:id/deeds' }, { params: { id }, query: { from: 5 } }) // /api/waters/…/deeds?from=5
+ * @example addressOf({ path: '/api/waters/:id/deeds' }, { params: { id: 7 }, query: { from: 5 } }) // '/api/waters/7/deeds?from=5'
  */
 export function addressOf(
   { path }: Pick<Route, 'path'>,

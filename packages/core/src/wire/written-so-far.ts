@@ -12,7 +12,7 @@ export interface WrittenSoFar {
 
 /**
  * As it stands beside an answer. Topics are named, so that versions that know other topics understand each other.
- * @example writeWritten({ boot: 'b7', topics: { waters: 0, readings: 3 } }) // b7 readings=3
+ * @example writeWritten({ boot: 'b7', topics: { waters: 0, readings: 3 } }) // 'b7 readings=3'
  */
 export const writeWritten = ({ boot, topics: counts }: WrittenSoFar): string =>
   [boot, ...topics.filter((t) => counts[t]).map((t) => `${t}=${counts[t]}`)].join(' ');

@@ -56,8 +56,8 @@ function khPortion(
 }
 
 /**
- * Total ammonia up to which a water keeps to the airing bound, mg/L as N; null where it is far over any reading.
- * @example ammoniaBound(tank of KH 2.9 °d at 25 °C, usual limits) // about 0.5
+ * Total ammonia up to which a water keeps to the airing bound, mg/L as N; null where it is far over any reading. About 0.5 at KH 2.9 °d
+ * and 25 °C with the usual limits.
  */
 export function ammoniaBound(tank: Tank, { watch, act }: PlanGiven['limits']['free']): number | null {
   const share = (ppm: number) => uncheckedUnionizedFraction(airedPhOf(tank, ppm), tank.celsius);

@@ -125,9 +125,9 @@ const [calcium, magnesium] = [40.078, 24.305];
 const calciumShare = calciumToMagnesium / calcium / (calciumToMagnesium / calcium + 1 / magnesium);
 
 /**
- * Salts that lift hardness and bring no carbonate.
- * @param by mmol/L
- * @example hardnessSalts(0.35665, 90) // 3.0 g CaCl2·2H2O and 2.8 g MgSO4·7H2O: +2 °dGH in 90 L
+ * Salts that lift hardness and bring no carbonate: grams of CaCl2·2H2O and of MgSO4·7H2O.
+ * @param by mmol/L; 0.357 is 2 °dGH
+ * @example hardnessSalts(0.35665, 90) // [{ grams: 3.0 }, { grams: 2.8 }]
  */
 export const hardnessSalts = (by: number, liters: number): { salt: SaltId; grams: number }[] => [
   {

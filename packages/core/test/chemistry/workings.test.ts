@@ -2,13 +2,16 @@ import {
   alkalinityUsed,
   carbonateReading,
   chlorideNitrite,
+  doseTargets,
   feedLoad,
   householdAmmoniaDose,
   mixWaters,
   nitrogenBalance,
   saltDose,
   saltEffect,
+  saltIds,
   saltOf,
+  saltsFor,
   spoonsAndWeight,
   totalNitrogen,
 } from '@hedge-lamp/core/chemistry';
@@ -55,6 +58,14 @@ function addsUp(sum: string, factor = 1): void {
   expect(sides.length).toBeGreaterThan(1);
   const [first, second] = [worksOut(sides[0]!) * factor, worksOut(sides[1]!)];
   expect(Math.abs(first - second)).toBeLessThanOrEqual(2e-3 * Math.abs(second));
+}
+
+/** Nothing is left empty, and somebody is named who says so. */
+function saysSomething({ title, result, formula, substituted, sources, caveats, inputs }: Workings): void {
+  for (const list of [sources, caveats, inputs]) expect(list.length).toBeGreaterThan(0);
+  for (const text of [title, result, formula, substituted, ...sources, ...caveats])
+    expect(text).toMatch(/\p{L}/u);
+  for (const { label, value } of inputs) expect(`${label} ${value}`).toMatch(/^\p{L}.* .*\d/u);
 }
 
 const inputsOf = ({ inputs }: Workings) => inputs.map(({ label, value }) => `${label}: ${value}`);
@@ -214,6 +225,40 @@ describe('workings', () => {
     expect(strength({ ...alone, conductivity: point(300) })).toBe('from conductivity');
     // The rule of thumb is a school's own opinion: 3 × 5.608 × 10^(7 − 7.5).
     expect(workings.opinions?.[0]?.says).toMatch(/^5\.32\d? mg\/L CO2\.$/);
+  });
+
+  it.each([
+    ['nitrogen', totalNitrogen(forms(1, 0.5, 20)).workings],
+    ['a balance', nitrogenBalance(forms(3, 0, 5), forms(0.5, 1, 9)).workings],
+    ['KH used', alkalinityUsed(point(7)).workings],
+    ['chloride', chlorideNitrite(point(30), point(1)).workings],
+    ['feed', feedLoad(point(5), point(0.4), point(100)).workings],
+    ['household ammonia', householdAmmoniaDose(point(2), point(100), point(10), point(0.96)).workings],
+    ['spoons', spoonsAndWeight(saltOf('sodium-chloride'), { grams: point(5) }).workings],
+    ['a mix', mixWaters([{ ...water, liters: point(30) }]).workings],
+    ['carbonate', carbonateReading({ ...water, conductivity: point(300) }).workings],
+    ...saltIds.flatMap((id) => [
+      [`what ${id} does`, saltEffect(water, saltOf(id), point(1), point(100)).workings] as const,
+      ...doseTargets
+        .filter((target) => saltsFor(target).includes(saltOf(id)))
+        .map(
+          (target) =>
+            [`${target} by ${id}`, saltDose(saltOf(id), target, point(1), point(100)).workings] as const,
+        ),
+    ]),
+  ] as const)('leave nothing unsaid: %s', (_, workings) => {
+    saysSomething(workings);
+  });
+
+  it('have, of each salt, a name of its own and a formula', () => {
+    expect(new Set(saltIds.map((id) => saltOf(id).name)).size).toBe(saltIds.length);
+    for (const id of saltIds) {
+      const { name, formula, bulkDensity, cautions } = saltOf(id);
+      expect(saltOf(id).id).toBe(id);
+      for (const text of [name, formula, ...cautions]) expect(text).toMatch(/\p{L}/u);
+      expect(bulkDensity.low).toBeLessThan(bulkDensity.high);
+      expect(bulkDensity.best).toBeCloseTo((bulkDensity.low + bulkDensity.high) / 2, 9);
+    }
   });
 
   it.each([

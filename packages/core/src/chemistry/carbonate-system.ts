@@ -33,7 +33,7 @@ interface Mixed {
 
 function mixedConstants({ temperature, ionicStrength }: Conditions): Mixed {
   const { pK1, pK2, pKw } = carbonateConstants(temperature);
-  const gamma = ionicStrength === 0 ? 1 : activityCoefficient(1, ionicStrength, temperature);
+  const gamma = activityCoefficient(1, ionicStrength, temperature);
   // Davies: two charges have the fourth power of one. CO2 itself is taken as ideal.
   return { k1: 10 ** -pK1 / gamma, k2: (10 ** -pK2 * gamma) / gamma ** 4, kw: 10 ** -pKw / gamma, gamma };
 }

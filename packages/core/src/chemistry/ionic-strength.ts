@@ -17,10 +17,10 @@ export function estimatedIonicStrength(
 }
 
 /**
- * Ionic strength, mol/L, from electrical conductivity at 25 °C: 1.3 × 10⁻⁵ mol/L for each µS/cm.
+ * Ionic strength, mol/L, for each µS/cm of electrical conductivity at 25 °C.
  * Source: Griffin & Jurinak 1973, Soil Science 116: 26–30 (from memory).
  */
-const ionicStrengthFromConductivity = (microsiemens: number): number => 1.3e-5 * microsiemens;
+const ionicStrengthPerMicrosiemens = 1.3e-5;
 
 /** What a water's ionic strength is told from. */
 export interface StrengthInputs {
@@ -38,7 +38,7 @@ export interface StrengthInputs {
  * little wider than need be, and free of the bend that the estimate has where hardness and alkalinity are even.
  */
 export function ionicStrengthOf({ alkalinity, hardness, conductivity }: StrengthInputs): Interval {
-  if (conductivity) return scale(conductivity, ionicStrengthFromConductivity(1));
+  if (conductivity) return scale(conductivity, ionicStrengthPerMicrosiemens);
   const at = (end: 'low' | 'best' | 'high') => estimatedIonicStrength(alkalinity[end], hardness?.[end]);
   return interval(at('low'), at('best'), at('high'));
 }

@@ -1,4 +1,10 @@
-import { type MixPart, carbonateSystem, estimatedIonicStrength, mixWaters } from '@hedge-lamp/core/chemistry';
+import {
+  carbonateReading,
+  type MixPart,
+  carbonateSystem,
+  estimatedIonicStrength,
+  mixWaters,
+} from '@hedge-lamp/core/chemistry';
 import { interval, point } from '@hedge-lamp/core/quantity';
 import fc from 'fast-check';
 import { evenShare } from '../even-share';
@@ -38,6 +44,9 @@ describe('waters poured together', () => {
         expect(value.alkalinity.best).toBeCloseTo(water.alkalinity, 9);
         expect(value.temperature.best).toBeCloseTo(water.temperature, 9);
         expect(value.liters.best).toBeCloseTo(water.liters + liters, 9);
+        // mg/L, as the water itself is told to hold.
+        const { co2 } = carbonateReading(part(water)).value;
+        expect(value.co2.best / co2.best).toBeCloseTo(1, 4);
       }),
     );
   });

@@ -110,6 +110,16 @@ describe('a figure that cannot be', () => {
     expect(() => carbonateSystem({ ph: 7, dic: 0 }, at)).not.toThrow();
   });
 
+  it.each([
+    ['none', 0],
+    ['all', 2],
+    ['more', 3],
+  ])('is CO2 that is %s of the inorganic carbon', (_, co2) => {
+    expect(() => carbonateSystem({ dic: 2, co2 }, { temperature: 25, ionicStrength: 0 })).toThrow(
+      names('contradiction', 'co2', 'CO2 is a part'),
+    );
+  });
+
   it('is nothing to mix, or a salt for something else', () => {
     expect(() => mixWaters([])).toThrow(names('out-of-range', 'waters', 'nothing to mix'));
     expect(() => saltDose(soda, 'hardness', point(1), point(100))).toThrow(

@@ -52,6 +52,11 @@ describe('free ammonia', () => {
 
   it('never reaches a limit above the total, nor one beyond 50 °C, and is past a tiny one at any warmth', () => {
     expect(phAtFreeAmmonia(0.02, 20, 0.025)).toBe(Infinity);
+    expect(phAtFreeAmmonia(0.025, 20, 0.025)).toBe(Infinity);
+    // All but a hair of it would have to be free: more than pH 14 tells.
+    expect(phAtFreeAmmonia(0.0250000001, 20, 0.025)).toBe(Infinity);
+    expect(temperatureAtFreeAmmonia(0.02, 9, 0.025)).toBe(Infinity);
+    expect(temperatureAtFreeAmmonia(0.025, 9, 0.025)).toBe(Infinity);
     expect(temperatureAtFreeAmmonia(1, 5, 0.025)).toBe(Infinity);
     expect(temperatureAtFreeAmmonia(100, 10, 0.025)).toBe(-2);
     expect(phAtFreeAmmonia(Infinity, 20, 0.025)).toBe(0);

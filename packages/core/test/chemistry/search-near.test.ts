@@ -22,7 +22,6 @@ describe('the pH at which carbon carries an alkalinity', () => {
     [2, 2.05],
     [5, 5.6],
     [0.5, 0.9],
-    [3, 2.95],
   ])('is sought close by the square equation: %d meq/L with %d mmol/L', (alkalinity, dic) => {
     const { ph } = carbonateSystem({ alkalinity, dic }, at);
     expect(searched).toHaveLength(1);

@@ -98,23 +98,28 @@ interface FirstQuestions {
 
 /**
  * What the document asks for by a script of a few words, it says itself: a question less. The bundler has another file ask
- * for that script too, only to come after it: nothing is taken from it.
+ * for that script too, only to come after it. Where something is taken from it, it stays a file.
  */
 function withEntryInside(html: string, bundle: Rollup.OutputBundle): string {
   const asked = /<script type="module"[^>]* src="\/(?<file>assets\/[^"]+)"><\/script>/.exec(html);
   const file = asked?.groups?.file ?? '';
   const entry = bundle[file];
   if (!asked || entry?.type !== 'chunk') return html;
+  const name = file.replace('assets/', '');
+  const afterIt = `import"./${name}";`;
+  const others = Object.values(bundle).filter(
+    (other): other is Rollup.OutputChunk => other.type === 'chunk' && other !== entry,
+  );
+  // As long as before, so that the maps stay true.
+  const without = (code: string) => code.replace(afterIt, ' '.repeat(afterIt.length));
+  if (others.some(({ code }) => without(code).includes(name))) return html;
+  for (const chunk of others) chunk.code = without(chunk.code);
   const text = entry.code
     .replace(/^\/\/# sourceMappingURL=.*$/m, '')
     .replaceAll(/(?<=from\s*"|import\s*")\.\//g, '/assets/')
     .trim();
   delete bundle[file];
   delete bundle[`${file}.map`];
-  const afterIt = `import"./${file.replace('assets/', '')}";`;
-  for (const chunk of Object.values(bundle))
-    // As long as before, so that its map stays true.
-    if (chunk.type === 'chunk') chunk.code = chunk.code.replace(afterIt, ' '.repeat(afterIt.length));
   return html
     .replace(`<link rel="modulepreload" crossorigin href="/${file}">`, '')
     .replace(asked[0], () => `<script type="module">${text}</script>`);

@@ -15,7 +15,8 @@ const RackStrip = defineAsyncComponent(() => import('../bench/RackStrip.vue'));
 const bench = useBench();
 
 onMounted(() => {
-  void bench.load();
+  // A bench that was opened has asked for itself.
+  if (!bench.loaded) void bench.load();
   void useKits().load();
   void useCards().load();
   fetchBench();

@@ -111,8 +111,7 @@ test('another release is taken up with the next page, but not while a run is liv
   await page.goto(`${served.url}/waters/${water}/bench`);
   await atBench(page);
   // Between two documents there is no page to ask.
-  const mark = () =>
-    page.evaluate(() => Reflect.get(window, 'opened') as unknown).catch(() => 'between two');
+  const mark = () => page.evaluate(() => Reflect.get(window, 'opened') as unknown).catch(() => 'between two');
   await page.evaluate(() => Reflect.set(window, 'opened', 'before'));
   await page.getByRole('link', { name: 'Log', exact: true }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Log');

@@ -1,4 +1,4 @@
-import { atBench, expect, pressTimes, test } from './served';
+import { atBench, expect, pressTimes, test, wholly } from './served';
 
 const tally = (count: number) => ({ hasText: new RegExp(`^\\s*${count}\\s*drops?`) });
 
@@ -53,6 +53,7 @@ test('what happens while the server is down is kept on the device and sent once 
   served,
 }) => {
   const { water } = await served.countingKh(page);
+  await wholly(page);
   await pressTimes(page, 'Space', 2);
   await expect(page.getByRole('status').filter(tally(2))).toBeVisible();
   await served.kill();

@@ -22,7 +22,7 @@ const config = (...document: readonly PluginOption[]): UserConfig => ({
   build: {
     target: 'es2022',
     sourcemap: true,
-    // Nothing is written into the page as a data address, so that the content security policy can stay narrow.
+    // Nothing but the sign in the tab is written into the page as a data address: the content security policy stays narrow.
     assetsInlineLimit: 0,
     // The document itself says what to fetch ahead; a browser that cannot fetches it when it is asked for.
     modulePreload: { polyfill: false },

@@ -95,6 +95,19 @@ describe('the bench of a page', () => {
     expect(bench.waiting).toBe(0);
   });
 
+  it('asks for what is open once, whoever wants it meanwhile, and again after an answer that failed', async () => {
+    const server = standIn();
+    const bench = useBench();
+    server.up = false;
+    await Promise.all([bench.load(), bench.load()]);
+    expect(bench.loaded).toBe(false);
+    server.up = true;
+    await Promise.all([bench.load(), bench.load(), bench.load()]);
+    expect(bench.loaded).toBe(true);
+    expect(bench.runs).toHaveLength(1);
+    expect(server.asked.filter((path) => path === '/api/runs/open')).toHaveLength(1);
+  });
+
   it('keeps what the server did not answer for, also through a reload, and sends it once', async () => {
     const server = standIn();
     const first = useBench();

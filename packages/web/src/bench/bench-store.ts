@@ -95,25 +95,26 @@ export const useBench = defineStore('bench', () => {
     isLoading = true;
     const unsent = () =>
       unsentRuns(localStorage).map((draft) => ({ ...draft, events: [], finishedAt: null }));
-    if (!methods.loaded) await methods.load();
     try {
+      if (!methods.loaded) await methods.load();
       const { said: open, written } = await askTold(runRoutes.open);
       seen = written ?? link.written;
       // A run that ended elsewhere goes; one that is being sent stays until its own answer is there.
       const ids = new Set(open.map((r) => r.id));
       runs.value = [...open, ...unsent().filter((r) => !ids.has(r.id))].map(withWaiting);
       loaded.value = true;
-      isLoading = false;
-      outbox.begin(true);
-      // Written while this was on its way: a drop that was sent meanwhile is not in it.
-      lookAgain();
     } catch {
       // The link tells that the server does not answer. What is shown stays; a page just opened shows what this
       // device showed last, and what was begun here.
       for (const run of [...keptRuns(localStorage), ...unsent()])
         if (!runs.value.some((r) => r.id === run.id)) runs.value = [...runs.value, withWaiting(run)];
+      return;
+    } finally {
       isLoading = false;
     }
+    outbox.begin(true);
+    // Written while this was on its way: a drop that was sent meanwhile is not in it.
+    lookAgain();
   }
   watch(runs, (all) => keepRuns(localStorage, all));
   function lookAgain(): void {

@@ -143,6 +143,14 @@ describe('whatever is typed', () => {
     expect(figure(result, 'Wanting, for ten times nitrite')).toBe('over 13.2');
   });
 
+  it('nitrite read as 0, which may be some, is not said to be none', () => {
+    const result = outcome('salt-and-nitrite', { nitrite: '0~mg/L NO2', chloride: '1', liters: '180' });
+    expect(figure(result, 'Chloride to nitrite')).toBe('No nitrite read');
+    // What is typed as 0 may be a little: so may the salt that is wanting.
+    const wanting = result.results.find(({ label }) => label === 'Wanting, for ten times nitrite')!;
+    expect(JSON.stringify(wanting)).toMatch(/0–\d/);
+  });
+
   it('a source past its card leaves the water after a change without an upper end', () => {
     const result = outcome('water-change', {
       what: 'nitrate',

@@ -223,6 +223,9 @@ describe('workings', () => {
     expect(strength(water)).toBe('estimated from alkalinity and hardness');
     expect(strength(alone)).toBe('estimated from alkalinity alone');
     expect(strength({ ...alone, conductivity: point(300) })).toBe('from conductivity');
+    const named = (inputs: Parameters<typeof carbonateReading>[0]) =>
+      carbonateReading(inputs).workings.sources.some((source) => source.startsWith('Griffin & Jurinak 1973'));
+    expect([named(water), named({ ...alone, conductivity: point(300) })]).toEqual([false, true]);
     // The rule of thumb is a school's own opinion: 3 × 5.608 × 10^(7 − 7.5).
     expect(workings.opinions?.[0]?.says).toMatch(/^5\.32\d? mg\/L CO2\.$/);
   });

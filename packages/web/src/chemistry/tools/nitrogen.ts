@@ -74,7 +74,7 @@ export const saltAndNitriteTool: Tool = {
     const { value, workings } = chlorideNitrite(given.value('chloride'), given.value('nitrite'));
     const liters = given.maybe('liters');
     const ratio = (label: string, of: Interval | null): Shown =>
-      of ? shown(label, of, 'to 1', { workings }) : { label, figure: 'No nitrite', unit: '', workings };
+      of ? shown(label, of, 'to 1', { workings }) : { label, figure: 'No nitrite read', unit: '', workings };
     const wanting = (label: string, of: Interval): Shown[] => {
       if (!liters) return [shown(label, of, 'mg/L Cl', { workings })];
       const dose = saltDose(saltOf('sodium-chloride'), 'chloride', of, liters);

@@ -109,6 +109,20 @@ describe('dosing by stoichiometry, g per 100 L', () => {
   });
 
   it('offers for each want only salts that serve it, and refuses the others by name', () => {
+    const offered = (target: Parameters<typeof saltsFor>[0]) => saltsFor(target).map(({ id }) => id);
+    // From the formulas: what holds calcium or magnesium, ammonium, chloride, nitrate.
+    expect(offered('hardness')).toEqual([
+      'calcium-hydroxide',
+      'calcium-carbonate',
+      'calcium-chloride',
+      'calcium-chloride-dihydrate',
+      'magnesium-sulfate',
+      'calcium-sulfate',
+    ]);
+    expect(offered('alkalinity')).toHaveLength(6);
+    expect(offered('ammonia')).toEqual(['ammonium-chloride']);
+    expect(offered('chloride')).toHaveLength(4);
+    expect(offered('nitrate')).toEqual(['potassium-nitrate', 'sodium-nitrate']);
     for (const target of doseTargets)
       for (const salt of saltsFor(target)) expect(risePerGram(salt)[target]).toBeGreaterThan(0);
     expect(() => saltDose(saltOf('magnesium-sulfate'), 'alkalinity', point(1), point(10))).toThrow(

@@ -289,7 +289,7 @@ test('a page left open asks again as time goes by, and a test not sent yet ends 
   // Without the server drops are counted on; this device then knows more than the lamp.
   await page.getByRole('link', { name: 'Bench' }).first().click();
   await atBench(page);
-  const chip = (word: string) => page.getByRole('link', { name: new RegExp(`^Reed tank ?, ${word}$`) });
+  const chip = (word: string) => page.getByRole('button', { name: new RegExp(`^${word} Reed tank`) });
   await expect(chip('Clear')).toBeVisible();
   await page.context().setOffline(true);
   await page.keyboard.press('Space');

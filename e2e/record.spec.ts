@@ -36,9 +36,7 @@ test('a removed water comes back by Undo', async ({ page, served }) => {
   await asked.getByRole('button', { name: 'Remove Reed tank' }).click();
   await expect(page.getByText('Reed tank is removed. For 30 days')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(
-    page.getByRole('navigation', { name: 'Waters' }).getByRole('link', { name: /Reed tank/ }),
-  ).toBeVisible();
+  await expect(page.getByRole('main').getByRole('link', { name: 'Reed tank' })).toBeVisible();
 });
 
 test('what was removed stands in a list, comes back, and goes for good only when asked twice', async ({
@@ -54,7 +52,7 @@ test('what was removed stands in a list, comes back, and goes for good only when
   await page.getByRole('link', { name: 'What was removed' }).click();
   await expect(page.getByText('Old pond, with 0 readings')).toBeVisible();
   await page.getByRole('button', { name: /^Bring back: Old pond/ }).click();
-  await expect(page.getByRole('navigation', { name: 'Waters' }).getByText('Old pond')).toBeVisible();
+  await expect(page.getByRole('link', { name: /^All waters: 2 / })).toBeVisible();
   await page.getByRole('button', { name: /^Remove for good: KH/ }).click();
   expect(await served.call<object>('GET', `/api/readings/${reading}`)).toMatchObject({ id: reading });
   await page.getByRole('button', { name: 'In 30 days' }).click();
@@ -81,10 +79,7 @@ test('the trace of a year draws whiskers, bands and flags, keeps kits apart, and
   demo,
 }) => {
   await page.goto(demo.url);
-  await page
-    .getByRole('navigation', { name: 'Waters' })
-    .getByRole('link', { name: /Fern Window/ })
-    .click();
+  await page.getByRole('main').getByRole('link', { name: 'Fern Window' }).click();
   await page.getByRole('navigation', { name: 'Pages' }).getByRole('link', { name: 'Trace' }).click();
   const chart = page.getByRole('img', { name: /Nitrate: \d+ readings/ });
   await expect(chart).toBeVisible();

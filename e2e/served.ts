@@ -16,6 +16,7 @@ const usualUnits: Readonly<Record<string, string>> = {
   hardness: '°dGH',
   temperature: '°C',
   chloride: 'mg/L Cl',
+  'dissolved-oxygen': 'mg/L O2',
 };
 
 /** The built server as a process of its own, on a data folder of its own. */

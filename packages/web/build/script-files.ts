@@ -2,7 +2,7 @@ import { type Plugin, type Rollup, type InlineConfig, build, mergeConfig } from 
 import { type Entry, type Piece, joinedFiles } from './joined-files.ts';
 
 /** Pages that are opened again and again, at a tank and in a hurry. */
-const oftenOpened = /\/(ShelfPage|TodayPage|BenchPage|LogPage|TracePage|CyclePage|WorktopPage)\.vue$/;
+const oftenOpened = /\/(WatersPage|TodayPage|BenchPage|LogPage|TracePage|CyclePage|WorktopPage)\.vue$/;
 /** Any other page. A part of a page that comes later is waited for by nobody. */
 const weightOf = (module: string): number =>
   oftenOpened.test(module) ? 4 : /Page\.vue$/.test(module) ? 1 : 0.5;

@@ -7,7 +7,12 @@ export const router = createRouter({
   // A page that only writes what is typed into its address stays where it is.
   scrollBehavior: (to, from, saved) => (to.path === from.path ? false : (saved ?? { top: 0 })),
   routes: [
-    { path: '/', name: 'home', component: () => import('./waters/ShelfPage.vue'), meta: { title: 'Waters' } },
+    {
+      path: '/',
+      name: 'home',
+      component: () => import('./waters/WatersPage.vue'),
+      meta: { title: 'Waters' },
+    },
     { path: '/waters', redirect: '/' },
     {
       path: '/removed',
@@ -40,7 +45,13 @@ export const router = createRouter({
       name: 'signs',
       component: () => import('./guidelines/SignsPage.vue'),
       props: true,
-      meta: { title: 'Something looks wrong' },
+      meta: { title: 'Animals look wrong' },
+    },
+    {
+      path: '/signs',
+      name: 'signs-of-any',
+      component: () => import('./guidelines/SignsPage.vue'),
+      meta: { title: 'Animals look wrong' },
     },
     {
       path: '/waters/:waterId/limits',

@@ -8,6 +8,7 @@ export { filterUpsetBy } from './events';
 export * from './facts';
 export * from './figure';
 export * from './finding';
+export { beamFloor, comparedBy } from './gauges';
 export * from './guideline';
 export * from './judge';
 export * from './lamp';

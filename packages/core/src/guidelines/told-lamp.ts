@@ -4,7 +4,20 @@ import { ParameterIdSchema } from '../parameters';
 
 /** How much light lies on a reading: up to six tenths of its claim, up to all of it, beyond it, never read. */
 const lights = ['lit', 'late', 'dusk', 'dark'] as const;
-export type Light = (typeof lights)[number];
+export const LightSchema = z.enum(lights);
+export type Light = z.infer<typeof LightSchema>;
+
+/** Why a reading that is wanted does not count; `holds` where it does. */
+export const VitalStateSchema = z.enum([
+  'holds',
+  'never',
+  'too-old',
+  'past',
+  'no-value',
+  'old-bottle',
+  'cannot-show',
+]);
+export type VitalState = z.infer<typeof VitalStateSchema>;
 
 const RestSchema = z.object({
   parameter: ParameterIdSchema,
@@ -13,7 +26,7 @@ const RestSchema = z.object({
   place: z.string(),
   placeId: z.string().nullable(),
   /** Read lately, late, too long ago or before something was done, never. */
-  light: z.enum(lights),
+  light: LightSchema,
   /** Instant of the reading; null where it was never read. */
   takenAt: z.int().nullable(),
   /** True where it was worked out from the reading and what was done since. */

@@ -6,7 +6,7 @@ import { PlanSchema } from '../remedies/plan/action';
 import { DueTestSchema } from '../schedule/due-test';
 import { WireIntervalSchema } from '../wire';
 import { FindingSchema } from './finding';
-import { LampSchema } from './told-lamp';
+import { LampSchema, LightSchema, VitalStateSchema } from './told-lamp';
 
 /** One figure of a water as Today shows it: interval, bands and verdict in the keeper's own unit. */
 const GaugeSchema = z
@@ -24,11 +24,21 @@ const GaugeSchema = z
     /** True where it was not read but worked out from a reading and what was done since. */
     estimate: z.boolean(),
     bands: z.array(
-      z.object({ from: z.number().nullable(), to: z.number().nullable(), status: StatusSchema }),
+      z.object({
+        from: z.number().nullable(),
+        to: z.number().nullable(),
+        status: StatusSchema.exclude(['unread']),
+      }),
     ),
     /** Whose limits they are, as "General aquarium" or "your own limit". */
     by: z.array(z.string()),
     status: StatusSchema,
+    /** How lately it was read, by its claim. */
+    light: LightSchema,
+    /** Why it may not be part of a claim; `holds` where it may. */
+    state: VitalStateSchema,
+    /** Up to three readings before it, by the same method at the same place, newest first. */
+    earlier: z.array(WireIntervalSchema),
     sure: z.boolean(),
     /** False where no school speaks of this figure in this kind of water. */
     judged: z.boolean(),
@@ -40,6 +50,26 @@ const GaugeSchema = z
   })
   .meta({ id: 'Gauge' });
 export type Gauge = z.infer<typeof GaugeSchema>;
+
+/** One figure of a water as a small beam: where it lies, how sure, how lately. */
+const CellSchema = z
+  .object({
+    subject: SubjectSchema,
+    /** The figure in words with its unit: "1.4 (0.8–1.5) mg/L NH3-N"; empty where there is none. */
+    says: z.string(),
+    place: z.string(),
+    /** Low end, best guess and high end as shares of the beam; null where nothing was read. */
+    at: z.tuple([z.number(), z.number(), z.number()]).nullable(),
+    /** True past the top of a card. */
+    open: z.boolean(),
+    /** The statuses along the beam from left to right, by their first letters: "uawcwau". */
+    zones: z.string(),
+    status: StatusSchema,
+    light: LightSchema,
+    estimate: z.boolean(),
+  })
+  .meta({ id: 'Cell' });
+export type Cell = z.infer<typeof CellSchema>;
 
 /** How a water stands in short: for the shelf and the chips. */
 export const StandingSchema = z
@@ -56,6 +86,10 @@ export const StandingSchema = z
     lastReadAt: z.int().nullable(),
     /** What moved between the last two readings. */
     changed: z.array(z.string()),
+    /** The figures that every water is compared by. */
+    cells: z.array(CellSchema),
+    /** What is wrong in a word or two: "ammonia 1.4, KH 1"; empty where the lamp's sentence must do. */
+    because: z.string(),
   })
   .meta({ id: 'Standing' });
 export type Standing = z.infer<typeof StandingSchema>;

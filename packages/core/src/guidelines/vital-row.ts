@@ -4,14 +4,12 @@ import type { ParameterId } from '../parameters';
 import { firstStepOf } from './effective';
 import type { Facts } from './facts';
 import { judge } from './judge';
-import type { Light } from './told-lamp';
+import type { Light, VitalState } from './told-lamp';
 import { type Subject, parameterOf } from '../limits/subject';
 import { vitalSet } from './vital-set';
 
-/** Why a reading that is wanted does not count; `holds` where it does. */
-export type VitalState = 'holds' | 'never' | 'too-old' | 'past' | 'no-value' | 'old-bottle' | 'cannot-show';
-
-const stillLit = 0.6;
+/** Up to this share of its claim a reading is fresh. Hedge Lamp's own. */
+export const stillLit = 0.6;
 
 /** One of the figures that the claim rests on. */
 export interface VitalRow {

@@ -1,3 +1,4 @@
+export * from './beam-scale';
 export * from './guidance';
 export * from './life-stage';
 export * from './limit';

@@ -33,7 +33,7 @@ const read = (parameter: ParameterId) =>
       at: fc.double({ min: 0, max: 1, noNaN: true }),
       width: fc.constantFrom(0, 0.1, 0.5),
       open: fc.boolean(),
-      daysAgo: fc.constantFrom(0, 0, 2, 40, 400),
+      daysAgo: fc.constantFrom(0, 0, 2, 10, 40, 400),
       by: fc.constantFrom(undefined, 'kh-drops', 'nitrate-two-bottles', 'strip-five-pads'),
     })
     .map(({ size, at, width, open, daysAgo, by }) => {
@@ -41,7 +41,9 @@ const read = (parameter: ParameterId) =>
       const best = Number(
         (at * (parameter === 'ph' || parameter === 'temperature' ? top : top * size)).toFixed(3),
       );
-      const high = Math.min(top, Number((best * (1 + width)).toFixed(3)));
+      // A zero that may be the first step of a card.
+      const step = best === 0 && width > 0 ? top * 0.00022 : 0;
+      const high = Math.min(top, Number((step + best * (1 + width)).toFixed(3)));
       const says =
         open && parameter !== 'ph' && parameter !== 'temperature'
           ? `over ${best}`
@@ -92,6 +94,46 @@ describe('any water at all', () => {
       }),
       { numRuns: 300, endOnFailure: true },
     );
+  });
+
+  it('shows no figure as Clear on which no light lies, nor one that reaches into a hedge, nor without its reading', () => {
+    const seen = new Set<string>();
+    fc.assert(
+      fc.property(anyWater, (scenario) => {
+        const t = today(givenOf(scenario));
+        for (const g of t.gauges) {
+          seen.add(`${g.state} ${g.light} ${g.status}`);
+          const told = [scenario, g.subject, g.status, g.light, g.state];
+          const isKnown =
+            g.value !== null && g.state === 'holds' && (g.light === 'lit' || g.light === 'late');
+          if (g.status === 'clear') expect([...told, isKnown]).toEqual([...told, true]);
+          if (g.value === null) expect([...told, g.status]).toEqual([...told, 'unread']);
+          expect([...told, g.light === 'dark']).toEqual([...told, g.takenAt === null]);
+        }
+        // The row of a figure that the lamp rests on has the light that the lamp gives it.
+        for (const rest of t.lamp.rests) {
+          const g = t.gauges.find((x) => x.subject === rest.parameter && x.placeId === rest.placeId);
+          if (g) expect([scenario, rest.parameter, g.light]).toEqual([scenario, rest.parameter, rest.light]);
+        }
+        for (const c of t.cells) {
+          const g = t.gauges.find((x) => x.subject === c.subject)!;
+          expect([c.status, c.light]).toEqual([g.status, g.light]);
+          expect(c.at === null).toBe(g.value === null);
+          if (c.status !== 'clear' || c.at === null) continue;
+          // Open water from bank to bank, as far as a thousandth can tell.
+          const [left, right] = [/^[wau]/.test(c.zones) ? 0.27 : 0, /[wau]$/.test(c.zones) ? 0.6 : 1];
+          expect([scenario, c.subject, c.at[0] >= left - 0.001 && c.at[2] <= right + 0.001]).toEqual([
+            scenario,
+            c.subject,
+            true,
+          ]);
+        }
+      }),
+      { numRuns: 400, endOnFailure: true },
+    );
+    // The waters tried had all of it.
+    for (const some of ['never dark', 'too-old dusk', 'holds lit', 'holds late', 'cannot-show dusk'])
+      expect([some, [...seen].some((x) => x.startsWith(some))]).toEqual([some, true]);
   });
 
   it('gets no milder a lamp when a range grows wider on both sides', () => {

@@ -39,3 +39,14 @@ export function fromLocalInput(text: string): number | null {
 }
 
 export const thisZone = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone;
+
+/** How long ago in as little room as can be: "20 min ago", "3 h ago", "6 d ago", and the date where that tells more. */
+export function agoInShort(instant: number, now: number): string {
+  const minutes = Math.floor((now - instant) / 60_000);
+  if (minutes < 1) return 'just now';
+  if (minutes < 60) return `${minutes} min ago`;
+  if (minutes < 24 * 60) return `${Math.floor(minutes / 60)} h ago`;
+  const days = differenceInCalendarDays(now, instant);
+  if (days < 100) return `${days} d ago`;
+  return format(instant, isSameYear(instant, now) ? 'd MMM' : 'd MMM yyyy');
+}

@@ -1,89 +1,43 @@
 <script setup lang="ts">
-import { type Component, computed } from 'vue';
-import { useRoute } from 'vue-router';
-import IconTrace from '~icons/bi/activity';
-import IconCycle from '~icons/bi/arrow-repeat';
-import IconLog from '~icons/bi/journal-text';
-import IconToday from '~icons/bi/lamp-fill';
-import IconWaters from '~icons/bi/moisture';
-import IconBench from '~icons/bi/eyedropper';
-import IconWorktop from '~icons/bi/calculator';
-import IconKits from '~icons/bi/box-seam';
-import { useChosenWater } from '../waters/chosen-water';
-import { useWaters } from '../waters/waters-store';
+import { computed, defineAsyncComponent, ref } from 'vue';
+import PlaceIcon from './PlaceIcon.vue';
+import { usePlaces } from './places';
 
-const route = useRoute();
-const waters = useWaters();
-const chosen = useChosenWater();
+/** Comes when it is first opened. */
+const MoreSheet = defineAsyncComponent(() => import('./MoreSheet.vue'));
 
-/** The water that the rail's pages speak of: the one that is chosen, whatever page is shown. */
-const waterId = computed(() => (waters.waters.length > 0 ? chosen.id : ''));
-
-const ofToday = ['signs', 'limits', 'share', 'rules'];
-const places = computed(() => {
-  const page = (name: string, label: string, icon: Component, id: string) => ({
-    name,
-    label,
-    icon,
-    to: id ? { name, params: { waterId: id } } : { name: 'water-new' },
-    here:
-      route.name === name ||
-      (name === 'today' && ofToday.includes(String(route.name))) ||
-      (name === 'cycle' && route.name === 'cycle-start'),
-  });
-  return [
-    page('today', 'Today', IconToday, waterId.value),
-    page('bench', 'Bench', IconBench, waterId.value),
-    page('trace', 'Trace', IconTrace, waterId.value),
-    page('cycle', 'Cycle', IconCycle, waterId.value),
-    page('log', 'Log', IconLog, waterId.value),
-    {
-      name: 'home',
-      label: 'Waters',
-      icon: IconWaters,
-      to: { name: 'home' },
-      here: String(route.name).match(/^(home|water-)/) !== null,
-    },
-    {
-      name: 'worktop',
-      label: 'Worktop',
-      icon: IconWorktop,
-      to: { name: 'worktop', params: { tool: 'free-ammonia' } },
-      here: route.name === 'worktop',
-    },
-    {
-      name: 'kits',
-      label: 'Kits',
-      icon: IconKits,
-      to: { name: 'kits' },
-      here: [
-        'kits',
-        'kit',
-        'methods',
-        'method',
-        'cards',
-        'card-learn',
-        'parameters',
-        'parameter',
-        'safety',
-      ].includes(String(route.name)),
-    },
-  ];
-});
+const places = usePlaces();
+/** What a thumb reaches at once; the others lie under More. */
+const near = ['today', 'bench', 'trace', 'log'];
+const isFar = (sign: string) => !near.includes(sign);
+const hereIsFar = computed(() => places.value.some((p) => p.here && isFar(p.sign)));
+const more = ref(false);
+const moreAsked = ref(false);
 </script>
 
 <template>
   <nav class="rail" aria-label="Pages">
     <RouterLink
       v-for="place in places"
-      :key="place.name"
+      :key="place.sign"
       :to="place.to"
       class="place"
-      :class="{ here: place.here, apart: place.name === 'home' }"
+      :class="{ here: place.here, apart: place.apart, far: isFar(place.sign) }"
       :aria-current="place.here ? 'page' : undefined"
     >
-      <component :is="place.icon" aria-hidden="true" /><span>{{ place.label }}</span>
+      <PlaceIcon :sign="place.sign" /><span>{{ place.label }}</span>
     </RouterLink>
+    <button
+      type="button"
+      class="place more"
+      :class="{ here: hereIsFar }"
+      aria-haspopup="dialog"
+      :aria-expanded="more"
+      @click="((moreAsked = true), (more = true))"
+    >
+      <PlaceIcon sign="more" /><span>More</span>
+    </button>
+    <MoreSheet v-if="moreAsked" v-model="more" :places="places.filter((p) => isFar(p.sign))" />
   </nav>
 </template>
 
@@ -92,48 +46,53 @@ const places = computed(() => {
   position: sticky;
   top: var(--hl-bar);
   height: calc(100dvh - var(--hl-bar));
-  padding: 0.75rem 0.5rem;
+  padding: 8px 6px;
   display: flex;
   flex-direction: column;
-  gap: 0.35rem;
+  gap: 1px;
+  overflow-y: auto;
   border-right: 1px solid var(--hl-line);
 }
 .place {
   display: grid;
   justify-items: center;
   align-content: center;
-  gap: 0.2rem;
-  min-height: 62px;
-  border-radius: 4px 18px;
+  gap: 2px;
+  flex: none;
+  min-height: 54px;
+  border: 0;
+  border-radius: 4px 16px;
+  background: none;
   color: inherit;
   text-decoration: none;
-  font-size: 0.9rem;
-}
-.place svg {
-  font-size: 1.25rem;
+  font-size: 0.875rem;
+  line-height: 1.1;
 }
 .place:hover {
-  background: var(--hl-clear-tint);
+  background: var(--hl-pool);
 }
 .place.here {
-  background: var(--hl-hedge);
+  background: var(--hl-here);
   color: #faf8f3;
-  font-weight: 650;
+  font-weight: 700;
 }
 .place.here svg {
   color: var(--hl-amber);
 }
 .apart {
-  margin-top: 0.75rem;
+  margin-top: 9px;
   position: relative;
 }
 .apart::before {
   content: '';
   position: absolute;
-  top: -0.6rem;
+  top: -5px;
   left: 0.75rem;
   right: 0.75rem;
   border-top: 1px solid var(--hl-line);
+}
+.more {
+  display: none;
 }
 @media (max-width: 767px) {
   .rail {
@@ -143,24 +102,34 @@ const places = computed(() => {
     bottom: 0;
     left: 0;
     right: 0;
-    height: auto;
-    flex-direction: row;
-    padding: 0.25rem;
-    gap: 0.15rem;
+    height: 64px;
+    display: grid;
+    grid-template-columns: repeat(5, 1fr);
+    padding: 3px;
     border-right: 0;
     border-top: 1px solid var(--hl-line);
     background: var(--hl-sheet);
   }
   .place {
-    flex: 1 1 0;
-    min-width: 0;
     min-height: 56px;
-    font-size: 0.75rem;
+    font-size: 0.8125rem;
   }
-  .apart {
-    margin: 0;
+  .far {
+    display: none;
   }
-  .apart::before {
+  .more {
+    display: grid;
+  }
+}
+/* Little height, as at twice the size: words alone. */
+@media (max-width: 767px) and (max-height: 480px) {
+  .rail {
+    height: 52px;
+  }
+  .place {
+    min-height: 46px;
+  }
+  .place svg {
     display: none;
   }
 }

@@ -1,15 +1,16 @@
 <script setup lang="ts">
-import { lampWord } from '@hedge-lamp/core/limits';
-import { useResizeObserver } from '@vueuse/core';
+import { type Status, lampWord } from '@hedge-lamp/core/limits';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
-import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue';
+import { computed, defineAsyncComponent, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import IconGear from '~icons/bi/gear-fill';
 import { useServerLink } from '../clock/server-link';
-import { useChosenWater } from '../waters/chosen-water';
-import { useWaters } from '../waters/waters-store';
 import LampMark from '../shell/LampMark.vue';
 import StatusLamp from '../shell/StatusLamp.vue';
+import { useChosenWater } from '../waters/chosen-water';
+import { useWaters } from '../waters/waters-store';
+import PlaceIcon from './PlaceIcon.vue';
+import WaterMenu from './WaterMenu.vue';
 
 const SettingsPanel = defineAsyncComponent(() => import('./SettingsPanel.vue'));
 
@@ -20,28 +21,18 @@ const route = useRoute();
 const settingsOpen = ref(false);
 const settingsAsked = ref(false);
 
-/** A chip leads to the page one is on, of the other water. */
-const pageOf = computed(() => {
-  const name = String(route.name ?? '');
-  return ['today', 'bench', 'trace', 'cycle', 'log', 'signs', 'limits', 'share'].includes(name)
-    ? name
-    : 'today';
-});
-
-/** On a phone only a few chips fit: the one that is here is brought into view. */
-const chips = ref<HTMLElement>();
-const showHere = () =>
-  chips.value?.querySelector('.here')?.scrollIntoView({ block: 'nearest', inline: 'center' });
-watch(
-  [() => chosen.id, () => waters.waters.length],
-  async () => {
-    await nextTick();
-    showHere();
-  },
-  { immediate: true },
+/** How many waters stand how, worst first. */
+const tally = computed(() => waters.groups.map((g) => ({ status: g.status, count: g.waters.length })));
+const tallyWords = computed(() =>
+  tally.value.map((t: { status: Status; count: number }) => `${t.count} ${lampWord[t.status]}`).join(', '),
 );
-// What is due comes later and takes room from the chips.
-useResizeObserver(chips, showHere);
+/** Without a water, and without a server, it says what to do all the same. */
+const wrongTo = computed(() =>
+  chosen.id && waters.waters.length > 0
+    ? { name: 'signs', params: { waterId: chosen.id } }
+    : { name: 'signs-of-any' },
+);
+const onSigns = computed(() => String(route.name).startsWith('signs'));
 
 function openSettings(): void {
   settingsAsked.value = true;
@@ -52,27 +43,27 @@ function openSettings(): void {
 <template>
   <header class="bar">
     <RouterLink to="/" class="home" aria-label="Hedge Lamp: all waters">
-      <LampMark /><span class="name">Hedge Lamp</span>
+      <LampMark /><span class="brand">Hedge Lamp</span>
     </RouterLink>
-    <nav ref="chips" class="chips" aria-label="Waters">
-      <RouterLink
-        v-for="water in waters.waters"
-        :key="water.id"
-        class="chip"
-        :class="{ here: chosen.id === water.id }"
-        :aria-current="chosen.id === water.id ? 'true' : undefined"
-        :to="{ name: pageOf, params: { waterId: water.id } }"
-      >
-        <span class="dot" aria-hidden="true"
-          ><StatusLamp :status="waters.statusOf(water.id)" :size="14" lamp
-        /></span>
-        <span>{{ water.name }}</span>
-        <span class="visually-hidden">, {{ lampWord[waters.statusOf(water.id)] }}</span>
-      </RouterLink>
-    </nav>
+    <WaterMenu />
+    <RouterLink v-if="tally.length > 0" to="/" class="tally" :aria-label="`All waters: ${tallyWords}`">
+      <span v-for="(t, k) in tally" :key="t.status" :class="{ lesser: k > 1 }">
+        <StatusLamp :status="t.status" :size="17" bare />{{ t.count }}
+      </span>
+    </RouterLink>
     <span v-if="link.demo" class="demo" title="Made-up data; your own is not touched">Demo</span>
-    <RouterLink v-if="waters.dueCount > 0" to="/" class="due">
-      <strong>{{ waters.dueCount }}</strong> due<span class="visually-hidden"> tests</span>
+    <RouterLink v-if="waters.dueCount > 0" :to="{ name: 'home', query: { by: 'due' } }" class="due">
+      <strong>{{ waters.dueCount }}</strong><span class="due-word">&nbsp;due</span
+      ><span class="visually-hidden"> tests</span>
+    </RouterLink>
+    <RouterLink
+      :to="wrongTo"
+      class="wrong"
+      :aria-current="onSigns ? 'page' : undefined"
+      aria-label="Animals look wrong"
+    >
+      <PlaceIcon sign="wrong" :size="22" /><span class="wrong-words">Animals look wrong</span
+      ><span class="wrong-word">wrong?</span>
     </RouterLink>
     <BButton class="gear" variant="link" aria-label="Settings" @click="openSettings"><IconGear /></BButton>
     <SettingsPanel v-if="settingsAsked" v-model="settingsOpen" />
@@ -87,12 +78,13 @@ function openSettings(): void {
   height: var(--hl-bar);
   display: flex;
   align-items: center;
-  gap: 0.75rem;
-  padding: 0 1rem 0 0.9rem;
+  gap: 10px;
+  padding: 0 12px;
   background: var(--hl-hedge);
   color: #faf8f3;
 }
 .home {
+  flex: none;
   display: flex;
   align-items: center;
   gap: 0.6rem;
@@ -100,75 +92,132 @@ function openSettings(): void {
   text-decoration: none;
   font-weight: 700;
   font-size: 1.1rem;
+  min-width: 44px;
   min-height: 44px;
   white-space: nowrap;
 }
-.chips {
-  flex: 1;
-  display: flex;
-  gap: 0.4rem;
-  overflow-x: auto;
-  padding: 6px;
-  scrollbar-width: none;
-}
-.chip {
-  position: relative;
+.tally {
+  flex: none;
+  margin-left: auto;
   display: flex;
   align-items: center;
-  gap: 0.45rem;
-  padding: 0 0.8rem 0 0.35rem;
-  min-height: 38px;
-  border-radius: 3px 14px;
-  color: #f1efe6;
+  min-height: 44px;
+  padding: 0 4px;
+  color: #faf8f3;
   text-decoration: none;
-  white-space: nowrap;
-  border: 1px solid #47604f;
+  --hl-sheet: var(--hl-hedge);
+  --hl-clear: #5cc4bb;
+  --hl-watch: #e0ab55;
+  --hl-act: #f08a72;
+  --hl-urgent: #e79abf;
+  --hl-unread: #c3cbc5;
 }
-.chip.here {
-  background: #faf8f3;
-  color: #1c2321;
+.tally > span {
+  display: flex;
+  align-items: center;
+  gap: 5px;
+  padding: 0 6px;
   font-weight: 650;
-  border-color: #faf8f3;
-}
-/* The lamp keeps its own colors on a paper ground, whatever lies behind. */
-.dot {
-  display: grid;
-  place-items: center;
-  width: 26px;
-  height: 26px;
-  border-radius: 50%;
-  background: #faf8f3;
-  --hl-clear: #1b7f79;
-  --hl-watch: #9a6412;
-  --hl-act: #c0432b;
-  --hl-urgent: #7a1f4b;
-  --hl-unread: #5d645f;
 }
 .demo {
+  flex: none;
   border: 1px dashed #cdd8d0;
   border-radius: 3px;
   padding: 0.1rem 0.5rem;
 }
 .due {
-  color: #1c2321;
+  flex: none;
+  display: flex;
+  align-items: center;
+  justify-content: center;
+  min-width: 44px;
+  min-height: 44px;
+  padding: 0 12px;
+  border-radius: 4px 14px;
   background: var(--hl-amber);
-  border-radius: 3px 12px;
-  padding: 0.2rem 0.7rem;
+  color: #1c2321;
   text-decoration: none;
   white-space: nowrap;
 }
+.wrong {
+  flex: none;
+  display: flex;
+  align-items: center;
+  justify-content: center;
+  gap: 8px;
+  min-width: 44px;
+  min-height: 44px;
+  padding: 0 12px 0 10px;
+  border: 1.5px solid #8fa699;
+  border-radius: 4px 14px;
+  color: #faf8f3;
+  text-decoration: none;
+  white-space: nowrap;
+}
+.wrong[aria-current] {
+  background: #faf8f3;
+  color: #1c2321;
+}
 .gear.btn {
+  flex: none;
   color: #faf8f3;
   min-width: 44px;
 }
+.wrong-word {
+  display: none;
+}
+@media (max-width: 1199px) {
+  .brand,
+  .tally > .lesser {
+    display: none;
+  }
+}
+@media (max-width: 1023px) {
+  .wrong-words {
+    display: none;
+  }
+  .wrong-word {
+    display: block;
+    font-size: 0.75rem;
+    line-height: 1;
+  }
+  .wrong {
+    flex-direction: column;
+    gap: 1px;
+    min-width: 50px;
+    padding: 0;
+  }
+}
 @media (max-width: 767px) {
   .bar {
-    gap: 0.35rem;
-    padding: 0 0.35rem 0 0.6rem;
+    gap: 5px;
+    padding: 0 6px;
   }
-  .name,
-  .demo {
+  .home,
+  .demo,
+  .due-word,
+  .gear.btn {
     display: none;
+  }
+  .tally {
+    padding: 0;
+  }
+  .tally > span {
+    padding: 0 3px;
+  }
+}
+/* Little height, as at twice the size: the bar goes with the page. */
+@media (max-width: 767px) and (max-height: 480px) {
+  .bar {
+    position: static;
+  }
+}
+@media (max-width: 359px) {
+  .tally {
+    display: none;
+  }
+  .due {
+    margin-left: auto;
   }
 }
 </style>

@@ -18,6 +18,8 @@ export function fetchBench(): void {
       import('../readings/LogPage.vue'),
       import('../readings/ReadingForm.vue'),
       import('../remedies/DeedForm.vue'),
+      // Nobody whose animals gasp waits for a server.
+      import('../guidelines/SignsPage.vue'),
     ]);
   // A part that cannot be fetched now is asked for again when it is shown.
   const quietly = () => void all().catch(() => undefined);

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { Lamp, Rest } from '@hedge-lamp/core/guidelines';
 import { computed } from 'vue';
-import { agoInWords } from '../clock/words';
+import { midSentence } from '@hedge-lamp/core/parameters';
+import { agoInShort, agoInWords } from '../clock/words';
 import Lantern from '../shell/Lantern.vue';
 
 /** The lamp with its word, one sentence, and what that rests on. */
@@ -15,6 +16,10 @@ const ground = computed(() =>
 );
 const places = computed(() => new Set(props.lamp.rests.map((r) => r.place)).size > 1);
 const name = (r: Rest) => (places.value && r.place ? `${r.label}, ${r.place}` : r.label);
+/** With many places the names would fill the page: then they stand in the list. */
+const few = computed(() => props.lamp.rests.length <= 6 && !places.value);
+const pipWords = (r: Rest) =>
+  `${midSentence(r.label)}${r.takenAt === null ? '' : ` ${agoInShort(r.takenAt, props.now).replace(' ago', '')}`}`;
 const age = (r: Rest) =>
   r.takenAt === null
     ? 'never read'
@@ -32,9 +37,16 @@ const age = (r: Rest) =>
       <p v-if="lamp.missing" class="missing">{{ lamp.missing }}</p>
       <details v-if="lamp.rests.length > 0" class="rests">
         <summary>
-          Rests on {{ known }} of {{ lamp.rests.length }}
+          <span
+            >Rests on {{ known }} of {{ lamp.rests.length
+            }}<span class="visually-hidden"> that can harm here</span></span
+          >
           <span class="pips" aria-hidden="true">
-            <i v-for="(r, k) in lamp.rests" :key="k" :class="counts(r) ? 'full' : 'gone'" />
+            <span v-for="(r, k) in lamp.rests" :key="k" class="pip">
+              <i :class="counts(r) ? 'full' : 'gone'" /><span v-if="few" class="pip-name">{{
+                pipWords(r)
+              }}</span>
+            </span>
           </span>
         </summary>
         <ul>
@@ -53,10 +65,9 @@ const age = (r: Rest) =>
   display: flex;
   gap: 1.1rem;
   align-items: center;
-  padding: 0.75rem 1.1rem 0.25rem 0.6rem;
+  padding: 0.25rem 1.1rem 0.25rem 0.6rem;
   min-height: 122px;
-  border-radius: 4px 28px;
-  margin-bottom: 0.75rem;
+  border-radius: 4px 28px 0 0;
 }
 .lit {
   background: radial-gradient(ellipse 460px 190px at 60px 78px, var(--hl-pool), transparent 100%);
@@ -100,9 +111,9 @@ const age = (r: Rest) =>
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 0.6rem;
-  min-height: 44px;
-  font-size: 0.9rem;
+  gap: 0 0.75rem;
+  min-height: 32px;
+  font-size: 0.875rem;
   cursor: pointer;
 }
 .rests ul {
@@ -113,25 +124,32 @@ const age = (r: Rest) =>
 .pips {
   display: inline-flex;
   flex-wrap: wrap;
-  gap: 4px;
+  gap: 0 0.7rem;
 }
-.pips i {
+.pip {
+  display: inline-flex;
+  align-items: center;
+  gap: 5px;
+}
+.pip i {
   width: 13px;
   height: 13px;
   border-radius: 50%;
   border: 1.6px solid currentColor;
 }
-.pips .full {
+.pip .full {
   background: var(--hl-amber);
 }
-.pips .gone {
+.pip .gone {
   border-style: dashed;
 }
 @media (max-width: 767px) {
   .lamp-head {
     min-height: 96px;
     gap: 0.75rem;
-    padding: 0.75rem 0.6rem 0.25rem;
+    padding: 0.25rem 0.6rem;
+    border-radius: 4px 20px;
+    margin-bottom: 0.5rem;
   }
   .lantern {
     width: 56px;
@@ -142,6 +160,12 @@ const age = (r: Rest) =>
   }
   .sentence {
     font-size: 1.05rem;
+  }
+  .pips {
+    gap: 0 4px;
+  }
+  .pip-name {
+    display: none;
   }
 }
 </style>

@@ -16,6 +16,7 @@ import { useServerLink } from '../clock/server-link';
 import { agoInWords, thisZone } from '../clock/words';
 import type { ProposedDeed } from '../remedies/deed-form';
 import { useNotices } from '../shell/notice-store';
+import LinkButton from '../shell/LinkButton.vue';
 import PageHeading from '../shell/PageHeading.vue';
 import { useAnswer } from '../shell/use-loaded';
 import { useWaters } from '../waters/waters-store';
@@ -25,7 +26,8 @@ const DeedForm = defineAsyncComponent(() => import('../remedies/DeedForm.vue'));
 
 /** From what the animals show to what to test first, and what to do while the tubes stand. */
 const methods = useMethods();
-const props = defineProps<{ waterId: string }>();
+/** Without a water it says what to do all the same; nothing can be noted then. */
+const props = withDefaults(defineProps<{ waterId?: string }>(), { waterId: '' });
 const waters = useWaters();
 const link = useServerLink();
 const notices = useNotices();
@@ -34,7 +36,9 @@ const water = computed(() => waters.byId(props.waterId));
 const seen = useSessionStorage<SignId[]>(`hedge-lamp.signs.${props.waterId}`, []);
 const plan = computed(() => planForSigns(seen.value));
 const chosen = computed(() => plan.value.signs.flatMap((id) => signs.filter((s) => s.id === id)));
-const { data: deeds, again } = useAnswer(deedRoutes.list, () => ({ params: { id: props.waterId } }));
+const { data: deeds, again } = useAnswer(deedRoutes.list, () =>
+  props.waterId ? { params: { id: props.waterId } } : null,
+);
 /** What was noted within two days and not called over since. */
 const noted = computed(() => {
   const all = deeds.value ?? [];
@@ -115,6 +119,11 @@ async function keepAndTest(): Promise<void> {
   if (!(await keep())) notices.say('What you see was refused. It stays ticked under Signs.', { tone: 'bad' });
   await router.push({ name: 'bench', params: { waterId: props.waterId }, query: { tests } });
 }
+/** What was ticked before a water was named goes along to it. */
+function takeTo(waterId: string): void {
+  if (seen.value.length > 0)
+    sessionStorage.setItem(`hedge-lamp.signs.${waterId}`, JSON.stringify(seen.value));
+}
 async function over(): Promise<void> {
   if (await send('sign-over', null)) seen.value = [];
 }
@@ -122,10 +131,14 @@ async function over(): Promise<void> {
 
 <template>
   <PageHeading
-    :title="water ? `${water.name}: something looks wrong` : 'Something looks wrong'"
-    lead="Tick what you see. It lights the lamp for two days, whatever was read."
+    :title="water ? `${water.name}: animals look wrong` : 'Animals look wrong'"
+    :lead="
+      waterId
+        ? 'Tick what you see. It lights the lamp for two days, whatever was read.'
+        : 'Tick what you see: here stands what to do first.'
+    "
   />
-  <WaterTabs :water-id="waterId" />
+  <WaterTabs v-if="waterId" :water-id="waterId" />
   <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
   <section v-if="noted" class="sheet standing">
     <p class="mb-2">
@@ -133,7 +146,20 @@ async function over(): Promise<void> {
     </p>
     <BButton variant="outline-primary" :disabled="keeping" @click="over">They look well again</BButton>
   </section>
-  <section class="sheet asked" aria-labelledby="asked-heading">
+  <section v-if="!waterId && waters.waters.length > 0" class="sheet asked" aria-labelledby="which-heading">
+    <h2 id="which-heading">In which water?</h2>
+    <div class="answers">
+      <LinkButton
+        v-for="w in waters.worstFirst"
+        :key="w.id"
+        variant="outline-primary"
+        :to="{ name: 'signs', params: { waterId: w.id } }"
+        @click="takeTo(w.id)"
+        >{{ w.name }}</LinkButton
+      >
+    </div>
+  </section>
+  <section v-if="waterId" class="sheet asked" aria-labelledby="asked-heading">
     <h2 id="asked-heading">First: did any of this happen just now?</h2>
     <div class="answers">
       <BButton v-for="a in askedFirst" :key="a.kind" variant="outline-primary" @click="ask(a.kind)">{{
@@ -180,7 +206,7 @@ async function over(): Promise<void> {
               >
             </li>
           </ol>
-          <div class="answers">
+          <div v-if="waterId" class="answers">
             <BButton variant="primary" :disabled="keeping" @click="keepAndTest">Note it and test now</BButton>
             <BButton variant="outline-secondary" :disabled="keeping" @click="keep">Only note it</BButton>
           </div>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Gauge, todayRoutes } from '@hedge-lamp/core/guidelines';
+import { todayRoutes } from '@hedge-lamp/core/guidelines';
 import { waterKindInfo } from '@hedge-lamp/core/waters';
 import { computed } from 'vue';
 import { useNow } from '../clock/use-now';
@@ -13,11 +13,11 @@ import { useAnswer } from '../shell/use-loaded';
 import { useOpenedWorkings } from '../shell/workings-store';
 import { volumeText } from '../waters/volume-text';
 import { useWaters } from '../waters/waters-store';
+import BeamSheet from './BeamSheet.vue';
 import FindingCard from './FindingCard.vue';
-import GaugeCard from './GaugeCard.vue';
 import LampAsks from './LampAsks.vue';
 import LampHead from './LampHead.vue';
-import WaterTabs from './WaterTabs.vue';
+import NextStep from './NextStep.vue';
 
 const props = defineProps<{ waterId: string }>();
 const waters = useWaters();
@@ -34,13 +34,6 @@ const lead = computed(() => {
   return [waterKindInfo[w.kind].label, volumeText(w), w.cycling ? 'cycling' : ''].filter(Boolean).join(' · ');
 });
 const findings = computed(() => today.value?.findings ?? []);
-const findingOf = (gauge: Gauge) =>
-  findings.value.find(
-    (f) =>
-      f.rule === 'limits' &&
-      f.subject === gauge.subject &&
-      (f.placeId ?? null) === (gauge.place ? gauge.placeId : null),
-  );
 /** What wants attention, worst first. */
 const troubles = computed(() => findings.value.filter((f) => f.status !== 'clear' && !f.note));
 /** What is worth knowing and moves no lamp; the figures themselves stand in their gauges. */
@@ -49,8 +42,7 @@ const notes = computed(() =>
 );
 /** A few notes stand open, and those that warn of a deed. */
 const warns = computed(() => notes.value.length <= 2 || notes.value.some((f) => f.status !== 'clear'));
-const read = computed(() => today.value?.gauges.filter((g) => g.value !== null || g.workings) ?? []);
-const unread = computed(() => today.value?.gauges.filter((g) => g.value === null && !g.workings) ?? []);
+const nothingRead = computed(() => today.value?.gauges.every((g) => g.value === null && !g.workings) ?? true);
 /** What the plan tests anyway is not due a second time. */
 const due = computed(() => {
   const planned = new Set(
@@ -58,24 +50,15 @@ const due = computed(() => {
   );
   return (today.value?.due ?? []).filter((d) => !planned.has(d.parameter));
 });
-const nothingRead = computed(() => read.value.length === 0);
-const unreadNames = computed(() =>
-  unread.value.map((g) => (g.place ? `${g.label} (${g.place})` : g.label)).join(', '),
-);
 </script>
 
 <template>
-  <PageHeading :title="water?.name ?? 'Today'" :lead="lead">
-    <LinkButton :to="{ name: 'bench', params: { waterId } }" variant="primary">Test this water</LinkButton>
-    <LinkButton :to="{ name: 'water-edit', params: { waterId } }" variant="outline-secondary"
-      >Edit</LinkButton
-    >
-  </PageHeading>
-  <WaterTabs :water-id="waterId" />
+  <PageHeading :title="water?.name ?? 'Today'" :lead="lead" unseen />
   <LoadState v-if="!today" :error="error" what="how this water is" @again="again" />
   <div v-else class="today">
     <div class="main">
       <LampHead v-if="lamp" class="lamp" :lamp="lamp" :water-name="water?.name ?? ''" :now="now" />
+      <NextStep class="next" :plan="today.plan" :now="now" />
       <LampAsks
         :lamp="today.lamp"
         :water-id="waterId"
@@ -83,6 +66,10 @@ const unreadNames = computed(() =>
         class="asks"
         @told="again"
       />
+      <BeamSheet :gauges="today.gauges" :lamp="today.lamp" :now="now" @workings="opened.open" />
+      <p v-if="nothingRead" class="quiet">
+        After the first test each row shows its figure as a capsule of light: the longer, the less sure.
+      </p>
       <section
         v-if="troubles.length > 0"
         class="sheet verdict"
@@ -90,10 +77,6 @@ const unreadNames = computed(() =>
         aria-label="What was found"
       >
         <FindingCard :finding="troubles[0]!" :water-id="waterId" first />
-        <p v-if="nothingRead" class="quiet mb-0">
-          After the first test this page shows each figure with its range, the band it lies in, and how sure
-          that is.
-        </p>
       </section>
       <section v-if="troubles.length > 1" class="sheet more" aria-labelledby="more-heading">
         <h2 id="more-heading">{{ troubles.length - 1 }} more to look at</h2>
@@ -103,18 +86,12 @@ const unreadNames = computed(() =>
         <summary>Worth knowing ({{ notes.length }})</summary>
         <FindingCard v-for="f in notes" :key="f.id" :finding="f" :water-id="waterId" />
       </details>
-
-      <div class="gauges">
-        <GaugeCard
-          v-for="gauge in read"
-          :key="`${gauge.subject} ${gauge.placeId}`"
-          :gauge="gauge"
-          :finding="findingOf(gauge)"
-          :now="now"
-          @workings="opened.open"
-        />
-      </div>
-      <p v-if="unread.length > 0 && !nothingRead" class="quiet mt-3">Not tested yet: {{ unreadNames }}.</p>
+      <nav class="about" aria-label="About this water">
+        <span class="quiet">{{ lead }}</span>
+        <RouterLink :to="{ name: 'water-edit', params: { waterId } }">Edit this water</RouterLink>
+        <RouterLink :to="{ name: 'limits', params: { waterId } }">Its limits</RouterLink>
+        <RouterLink :to="{ name: 'share', params: { waterId } }">Ask somebody for help</RouterLink>
+      </nav>
     </div>
     <aside>
       <PlanSheet
@@ -123,7 +100,11 @@ const unreadNames = computed(() =>
         :water-name="water?.name ?? ''"
         :now="now"
         @changed="again"
-      />
+      >
+        <LinkButton variant="primary" :to="{ name: 'bench', params: { waterId } }"
+          >Test this water</LinkButton
+        >
+      </PlanSheet>
       <section v-if="today.changed.length > 0" class="sheet side-sheet" aria-labelledby="changed-heading">
         <h2 id="changed-heading">Changed since the test before</h2>
         <ul class="mb-0">
@@ -168,28 +149,49 @@ summary {
   min-height: 32px;
   font-weight: 600;
 }
-.gauges {
+.about {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0 1.25rem;
+  min-height: 44px;
+}
+.about a {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(min(20rem, 100%), 1fr));
-  gap: 0.8rem;
+  place-items: center;
+  min-height: 44px;
+}
+.next {
+  display: none;
 }
 .caution {
   font-size: 0.875rem;
 }
 @media (max-width: 1023px) {
   .today {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 0.5rem;
+  }
+}
+/* A phone shows the lamp, the next step and the figures; then the whole plan, then why. */
+@media (max-width: 767px) {
+  .today {
     display: flex;
     flex-direction: column;
     align-items: stretch;
     gap: 0;
   }
-  /* One column: the lamp, then the plan, then why. */
   .main,
   aside {
     display: contents;
   }
+  .next {
+    display: grid;
+  }
   .lamp,
-  .asks {
+  .next,
+  .asks,
+  .beams {
     order: -2;
   }
   aside > .plan {
@@ -197,7 +199,7 @@ summary {
   }
 }
 @media print {
-  .main > :not(.lamp),
+  .main > :not(.lamp):not(.beams),
   aside > :not(.plan):not(.caution) {
     display: none !important;
   }

@@ -46,7 +46,7 @@ const print = () => window.print();
 <template>
   <section class="plan sheet" :class="{ emergency: plan.emergency }" aria-labelledby="plan-heading">
     <div class="head">
-      <h2 id="plan-heading">{{ plan.emergency ? 'Do this now' : 'The plan' }}</h2>
+      <h2 id="plan-heading" tabindex="-1">{{ plan.emergency ? 'Do this now' : 'The plan' }}</h2>
       <BButton v-if="!nothing" variant="link" size="sm" class="print" @click="print">Print</BButton>
     </div>
     <p v-if="plan.emergency" class="quiet small">
@@ -129,6 +129,7 @@ const print = () => window.print();
       >
       and test it: then the plan can reckon with it.
     </p>
+    <div v-if="$slots.default" class="acts"><slot /></div>
     <p v-for="line in plan.cannot" :key="line" class="cannot">{{ line }}</p>
     <DeedForm
       v-if="told"
@@ -149,9 +150,19 @@ const print = () => window.print();
 h2 {
   font-size: 1.25rem;
   margin: 0;
+  scroll-margin-top: calc(var(--hl-bar) + 0.5rem);
 }
-.plan {
+h2:focus {
+  outline: none !important;
+  box-shadow: none !important;
+}
+.plan.sheet {
   margin-bottom: 1rem;
+  background: var(--hl-shade);
+  border-color: transparent;
+}
+.acts {
+  padding-top: 0.75rem;
 }
 .emergency {
   border: 2px solid var(--hl-urgent, #7a1f4b);

@@ -53,7 +53,7 @@ const shade = () => {
     <rect x="8" y="103" width="84" height="11" rx="4" class="foot" />
     <path
       :d="shapes[status]"
-      :class="`shape-${status}`"
+      :class="[`shape-${status}`, { unlit: isDark() }]"
       :fill="status === 'unread' ? 'none' : 'currentColor'"
       fill-rule="evenodd"
     />
@@ -89,6 +89,18 @@ const shade = () => {
 }
 .shape-urgent {
   color: #7a1f4b;
+}
+.shape-clear.unlit {
+  color: #5cc4bb;
+}
+.shape-watch.unlit {
+  color: #e0ab55;
+}
+.shape-act.unlit {
+  color: #f08a72;
+}
+.shape-urgent.unlit {
+  color: #e79abf;
 }
 .shape-unread {
   stroke: #dfe5e0;

@@ -2,13 +2,18 @@
 import { onMounted, ref } from 'vue';
 
 /** The heading of a page. It takes the focus when the page opens, so that a screen reader starts there. */
-defineProps<{ title: string; lead?: string }>();
+defineProps<{
+  title: string;
+  lead?: string;
+  /** True where the page says it otherwise: then it is there for a screen reader only. */
+  unseen?: boolean;
+}>();
 const heading = ref<HTMLElement>();
 onMounted(() => heading.value?.focus({ preventScroll: true }));
 </script>
 
 <template>
-  <div class="page-heading">
+  <div class="page-heading" :class="{ 'visually-hidden': unseen }">
     <div class="text">
       <h1 ref="heading" tabindex="-1">{{ title }}</h1>
       <p v-if="lead" class="quiet">{{ lead }}</p>

@@ -10,8 +10,10 @@ const props = withDefaults(
     size?: number;
     /** True where it speaks for a whole water, not for a figure. */
     lamp?: boolean;
+    /** True where the word stands beside it anyway. */
+    bare?: boolean;
   }>(),
-  { word: false, size: 18, lamp: false },
+  { word: false, size: 18, lamp: false, bare: false },
 );
 const says = computed(() => (props.lamp ? lampWord : statusWord)[props.status]);
 </script>
@@ -22,9 +24,9 @@ const says = computed(() => (props.lamp ? lampWord : statusWord)[props.status]);
       :width="size"
       :height="size"
       viewBox="0 0 20 20"
-      :role="word ? undefined : 'img'"
-      :aria-hidden="word || undefined"
-      :aria-label="word ? undefined : says"
+      :role="word || bare ? undefined : 'img'"
+      :aria-hidden="word || bare || undefined"
+      :aria-label="word || bare ? undefined : says"
     >
       <circle v-if="status === 'clear'" cx="10" cy="10" r="8" fill="currentColor" />
       <template v-else-if="status === 'watch'">
@@ -32,7 +34,10 @@ const says = computed(() => (props.lamp ? lampWord : statusWord)[props.status]);
         <path d="M10 2.5a7.5 7.5 0 0 1 0 15z" fill="currentColor" />
       </template>
       <path v-else-if="status === 'act'" d="M10 1.5 19 18H1z" fill="currentColor" />
-      <path v-else-if="status === 'urgent'" d="M6 1h8l5 5v8l-5 5H6l-5-5V6z" fill="currentColor" />
+      <template v-else-if="status === 'urgent'">
+        <path d="M6 1h8l5 5v8l-5 5H6l-5-5V6z" fill="currentColor" />
+        <path d="M10 4.500v7M10 14v1.700" class="mark" stroke-width="2.200" />
+      </template>
       <circle
         v-else
         cx="10"
@@ -58,6 +63,9 @@ const says = computed(() => (props.lamp ? lampWord : statusWord)[props.status]);
 }
 .lamp svg {
   flex: none;
+}
+.mark {
+  stroke: var(--hl-sheet);
 }
 .is-clear {
   color: var(--hl-clear);

@@ -1,6 +1,6 @@
 import { hour } from '@hedge-lamp/core/wire';
 import { type Lamp, type Standing, todayRoutes } from '@hedge-lamp/core/guidelines';
-import type { Status } from '@hedge-lamp/core/limits';
+import { type Status, severity, statusWord } from '@hedge-lamp/core/limits';
 import { waterRoutes } from '@hedge-lamp/core/waters';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
@@ -13,6 +13,9 @@ import { lampNow } from './lamp-now';
 /** Claims run out by the day: clocks that differ by less change none. Hedge Lamp's own, ms. */
 const muchApart = hour;
 
+/** Worst first. */
+const statuses = (Object.keys(statusWord) as Status[]).sort((a, b) => severity(b) - severity(a));
+
 /**
  * All waters and how each stands; every page's chips and choices come from here. Kept on this device too, for a bench
  * without a network.
@@ -21,7 +24,7 @@ export const useWaters = defineStore('waters', () => {
   const link = useServerLink();
   // The number grows with the shape of what is kept: what an older version kept here is fetched anew.
   const list = useKeptAnswer(waterRoutes.list, 'hedge-lamp.waters.3');
-  const told = useKeptAnswer(todayRoutes.standings, 'hedge-lamp.standings.4', true);
+  const told = useKeptAnswer(todayRoutes.standings, 'hedge-lamp.standings.5', true);
   const waters = list.kept;
   const standings = computed(() => new Map(told.kept.value.map((s) => [s.waterId, s])));
   const error = computed(() => list.error.value ?? told.error.value);
@@ -47,16 +50,37 @@ export const useWaters = defineStore('waters', () => {
     return standing ? asOfNow(standing) : null;
   }
 
+  const statusOf = (id: string): Status => lampOf(id)?.status ?? 'unread';
+  const dueSince = (id: string) => standings.value.get(id)?.due[0]?.dueAt ?? Infinity;
+  /** By urgency; among equals what has been due the longest, then by name: every list and step goes this way. */
+  const worstFirst = computed(() =>
+    [...waters.value].sort(
+      (a, b) =>
+        severity(statusOf(b.id)) - severity(statusOf(a.id)) ||
+        Math.sign(dueSince(a.id) - dueSince(b.id)) ||
+        a.name.localeCompare(b.name),
+    ),
+  );
+  const groups = computed(() =>
+    statuses.flatMap((status) => {
+      const those = worstFirst.value.filter((w) => statusOf(w.id) === status);
+      return those.length > 0 ? [{ status, waters: those }] : [];
+    }),
+  );
+
   return {
     waters,
     standings,
+    worstFirst,
+    groups,
     loaded,
     error,
     load,
     byId: (id: string) => waters.value.find((w) => w.id === id),
     asOfNow,
     lampOf,
-    statusOf: (id: string): Status => lampOf(id)?.status ?? 'unread',
+    statusOf,
+    dueSince,
     dueCount: computed(() => told.kept.value.reduce((n, s) => n + s.due.length, 0)),
   };
 });

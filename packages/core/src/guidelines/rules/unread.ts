@@ -4,7 +4,8 @@ import type { Facts } from '../facts';
 import { listed } from '../../quantity';
 import type { Rule, Said } from '../rule';
 import { midSentence } from '../../parameters';
-import { type VitalRow, type VitalState, vitalRows } from '../vital-row';
+import type { VitalState } from '../told-lamp';
+import { type VitalRow, vitalRows } from '../vital-row';
 
 const listWords = (ids: readonly ParameterId[]): string => listed(ids.map((p) => midSentence(shortName(p))));
 const capital = (text: string) => text.replace(/^[a-z](?!H)/, (c) => c.toUpperCase());

@@ -1,0 +1,115 @@
+import { type Gauge, beamFloor } from '@hedge-lamp/core/guidelines';
+import { type BeamZone, beamScale, isComputed, statusWord } from '@hedge-lamp/core/limits';
+import { shortName } from '@hedge-lamp/core/parameters';
+import { formatBest, formatInterval, fromWire } from '@hedge-lamp/core/quantity';
+import type { WireInterval } from '@hedge-lamp/core/wire';
+import { agoInShort } from '../clock/words';
+import type { Along } from '../shell/beam/capsule';
+
+/** One figure of a water as a row: its name, its beam, its figures, its word and its age. */
+export interface BeamRow {
+  readonly key: string;
+  readonly gauge: Gauge;
+  readonly name: string;
+  readonly unit: string;
+  /** True where the lamp rests on it. */
+  readonly vital: boolean;
+  readonly beam: {
+    readonly zones: readonly BeamZone[];
+    readonly at: Along | null;
+    readonly open: boolean;
+    readonly earlier: readonly Along[];
+    readonly lowBank: string;
+    readonly highBank: string;
+  } | null;
+  /** Best guess, or the open end: "1.4", "over 80"; empty where nothing was read. */
+  readonly figure: string;
+  readonly range: string;
+  readonly word: string;
+  readonly age: string;
+  /** All of it for a screen reader. */
+  readonly says: string;
+}
+
+const unreadWord: Readonly<Record<Gauge['state'], string>> = {
+  holds: 'Noted',
+  never: 'Unread',
+  'too-old': 'Too old',
+  past: 'Past',
+  'no-value': 'No value',
+  'old-bottle': 'Old bottle',
+  'cannot-show': 'Cannot show',
+};
+
+/** The word beside the shape: that of its status, or why it has none. */
+const wordOf = ({ status, state, judged, value }: Gauge): string =>
+  status !== 'unread' ? statusWord[status] : judged || value === null ? unreadWord[state] : 'Noted';
+
+/** As many digits as there is room for beside a bank. */
+const bankText = (value: number | null): string =>
+  value === null ? '' : String(Number(value.toPrecision(Math.abs(value) < 1 ? 2 : 3)));
+
+const along = (value: WireInterval, place: (x: number) => number): Along => [
+  place(value.low ?? -Infinity),
+  place(value.best),
+  place(value.high ?? Infinity),
+];
+
+function beamOf(gauge: Gauge): BeamRow['beam'] {
+  if (gauge.bands.length === 0) return null;
+  const scale = beamScale(gauge.bands, beamFloor(gauge.subject));
+  return {
+    zones: scale.zones,
+    at: gauge.value && along(gauge.value, scale.place),
+    open: gauge.value?.high === null,
+    earlier: gauge.earlier.map((e) => along(e, scale.place)),
+    lowBank: bankText(scale.lowBank),
+    highBank: bankText(scale.highBank),
+  };
+}
+
+/**
+ * A figure as it is shown.
+ * @param restsOn true where the lamp rests on it
+ */
+export function beamRow(gauge: Gauge, restsOn: boolean, now: number): BeamRow {
+  const { subject, value, takenAt, estimate, place } = gauge;
+  const name = isComputed(subject) ? gauge.label : shortName(subject);
+  const interval = value && fromWire(value);
+  const open = value !== null && (value.high === null || value.low === null);
+  const figure = interval ? (open ? formatInterval(interval) : formatBest(interval)) : '';
+  const range = interval
+    ? open
+      ? 'no end known'
+      : value.low === value.high
+        ? ''
+        : formatInterval(interval)
+    : '';
+  const plain = subject === 'ph' ? '' : gauge.unit;
+  const unit = [plain, isComputed(subject) || estimate ? 'worked out' : ''].filter(Boolean).join(', ');
+  const word = wordOf(gauge);
+  const age = takenAt === null ? 'never' : agoInShort(takenAt, now);
+  const figures = figure ? `${figure}${range ? ` (${range})` : ''}${plain ? ` ${plain}` : ''}` : 'not read';
+  return {
+    key: `${subject} ${gauge.placeId}`,
+    gauge,
+    name,
+    unit,
+    vital: restsOn,
+    beam: beamOf(gauge),
+    figure,
+    range,
+    word,
+    age,
+    says: `${place ? `${place}: ` : ''}${figures}${estimate ? ', worked out' : ''}, ${word}${takenAt === null ? '' : `, ${age}`}`,
+  };
+}
+
+/** What has to be said of a figure beyond its row: why it tells nothing, and what was taken for what is missing. */
+export function besideRow({ gauge, name }: BeamRow): string[] {
+  const why = gauge.state === 'never' || gauge.state === 'too-old' ? '' : gauge.remark;
+  const at = gauge.place ? `${name}, ${gauge.place}` : name;
+  return [why, ...gauge.gaps.filter((gap) => !gauge.remark.includes(gap))]
+    .filter(Boolean)
+    .map((says) => `${at}: ${says}`);
+}

@@ -20,7 +20,7 @@ async function busyTank(served: Served): Promise<string> {
   });
   return tank;
 }
-const rows = (page: Page) => page.getByRole('region', { name: 'What was read' }).locator('li:has(.row)');
+const rows = (page: Page) => page.getByRole('region', { name: 'What was read' }).locator('article.row');
 const bottomOf = async (thing: Locator) => {
   const box = (await thing.boundingBox())!;
   return box.y + box.height;
@@ -64,13 +64,10 @@ test('each figure says in words what its beam shows, and opens its workings by k
   await served.read(tank, { nitrate: '25 (18–38)', temperature: '24' });
   await served.read(tank, { alkalinity: '5' }, 24 * 40);
   await page.goto(`${served.url}/waters/${tank}/today`);
-  const nitrate = page.getByRole('button', {
-    name: /^Workings of Nitrate: 25 \(18–38\) mg\/L NO3, Watch, (just now|1 min ago)$/,
-  });
-  await expect(nitrate).toBeVisible();
-  await expect(
-    page.getByRole('button', { name: /^Workings of KH .*: 5 .*°dKH, Too old, 40 d ago$/ }),
-  ).toBeVisible();
+  const row = (name: string) => rows(page).filter({ has: page.getByRole('heading', { name, exact: true }) });
+  await expect(row('Nitrate')).toContainText(/25 \(18–38\) mg\/L NO3, Watch, (just now|1 min ago)/);
+  await expect(row('KH (alkalinity)')).toContainText(/5 .*°dKH, Too old, 40 d ago/);
+  const nitrate = page.getByRole('button', { name: 'Workings of Nitrate' });
   await expect(rows(page).filter({ hasText: 'Total ammonia' })).toContainText(/not read.*Unread/s);
   await tabTo(page, /^Workings of Nitrate/, 'button');
   await page.keyboard.press('ArrowDown');
@@ -253,4 +250,93 @@ test('no page scrolls sideways on the narrowest phone, nor at twice the size', a
       expect([place, size.width, wider]).toEqual([place, size.width, 0]);
     }
   }
+});
+
+test('Today, the log, the trace and a run are printed without the frame, with their water and the date', async ({
+  page,
+  demo,
+}) => {
+  const waters = await demo.call<{ id: string; name: string }[]>('GET', '/api/waters');
+  const tub = waters.find((w) => w.name === 'Rescue tub')!.id;
+  const run = await demo.run(tub, ['pen-ph']);
+  await page.goto(`${demo.url}/waters/${tub}/bench`);
+  await page.getByRole('button', { name: 'Set this test aside' }).click();
+  await expect(page.getByText('Every tube is done.').or(page.getByText('This run is done'))).toBeVisible();
+  for (const [place, shown] of [
+    [`/waters/${tub}/today`, 'article.row'],
+    [`/waters/${tub}/log`, '.log-sheet'],
+    [`/waters/${tub}/trace`, '.strip'],
+    [`/runs/${run.id}`, '.summary'],
+  ] as const) {
+    await page.goto(demo.url + place);
+    await expect(page.locator(shown).first()).toBeVisible();
+    await page.emulateMedia({ media: 'print' });
+    await expect(page.locator(shown).first()).toBeVisible();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('Rescue tub');
+    await expect(page.getByText(/^Hedge Lamp, \d+ \w+ \d{4}/)).toBeVisible();
+    await expect(page.getByRole('navigation', { name: 'Pages' })).toBeHidden();
+    await expect(page.getByRole('banner')).toBeHidden();
+    await expect(
+      page
+        .getByRole('main')
+        .locator('button:visible:not(.opens-workings, .opens, .cell, .open-day, .label, .tick)'),
+    ).toHaveCount(0);
+    await page.emulateMedia({ media: 'screen' });
+  }
+});
+
+test('the cursor of a trace reads all strips by keyboard, and the span stays in the address', async ({
+  page,
+  demo,
+}) => {
+  const waters = await demo.call<{ id: string; name: string }[]>('GET', '/api/waters');
+  const fern = waters.find((w) => w.name === 'Fern Window')!.id;
+  await page.goto(`${demo.url}/waters/${fern}/trace`);
+  const day = page.getByRole('slider', { name: 'Day' });
+  await expect(day).toHaveAttribute('aria-valuetext', /Nitrate 25 .*; pH 7/);
+  await day.focus();
+  const now = await day.getAttribute('aria-valuetext');
+  await page.keyboard.press('Home');
+  await expect(day).not.toHaveAttribute('aria-valuetext', now!);
+  await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('End');
+  await expect(day).toHaveAttribute('aria-valuetext', now!);
+  await page.getByRole('button', { name: 'A week' }).click();
+  await expect(page).toHaveURL(/span=1w/);
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'A week' })).toHaveAttribute('aria-pressed', 'true');
+  // No strip is empty: what was not read in the span is named instead.
+  for (const strip of await page.locator('.strip-row:has(.strip)').all())
+    expect((await strip.locator('.fill').first().getAttribute('d'))!.length).toBeGreaterThan(5);
+  await page.getByRole('button', { name: 'A day' }).click();
+  await expect(page.getByText(/Earlier there was: total ammonia, .*nitrate/)).toBeVisible();
+  await page.getByRole('link', { name: 'Show all' }).click();
+  await expect(page).toHaveURL(/span=All/);
+  await expect(page.getByRole('img', { name: /^Nitrate: \d+ readings/ })).toBeVisible();
+});
+
+test('the log is walked by arrows, E corrects, and a figure opens what was noted with it', async ({
+  page,
+  served,
+}) => {
+  const tank = await served.water();
+  await served.khReading(tank, 6, Date.now() - 3 * 86_400_000);
+  await served.khReading(tank, 5);
+  await served.read(tank, { ph: '7.2' });
+  await page.goto(`${served.url}/waters/${tank}/log`);
+  const cell = (name: RegExp) => page.getByRole('button', { name });
+  await expect(page.getByRole('button', { name: /: everything of that day$/ })).toHaveCount(2);
+  await cell(/^KH \(alkalinity\) 5 /).focus();
+  await page.keyboard.press('ArrowLeft');
+  await expect(cell(/^pH 7\.2/)).toBeFocused();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowDown');
+  await expect(cell(/^KH \(alkalinity\) 6 /)).toBeFocused();
+  // Its day was closed: pressed, it opens and the focus goes to the figure with its workings.
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: /^6 \(5–6\) °dKH ?: open the workings$/ })).toBeFocused();
+  await cell(/^KH \(alkalinity\) 6 /).focus();
+  await page.keyboard.press('e');
+  await expect(page.getByLabel('Drops to the turn')).toHaveValue('6');
 });

@@ -41,7 +41,7 @@ test('a keeper adds a parameter, writes a reading in, sets a limit, and sees it 
   await page.goto(`${served.url}/waters/${water}/today`);
   await expect(page.getByText(/Boron is 3/).first()).toBeVisible();
   await page.goto(`${served.url}/waters/${water}/trace`);
-  await page.getByRole('button', { name: 'Boron' }).click();
+  await page.getByRole('button', { name: /^Boron/ }).click();
   await expect(page.getByText(/Boron: 1 reading; the newest/)).toBeVisible();
 });
 

@@ -8,6 +8,7 @@ import { benchCycle } from './bench-cycle.mjs';
 import { benchEmergency } from './bench-emergency.mjs';
 import { benchFindings } from './bench-findings.mjs';
 import { benchPhoto } from './bench-photo.mjs';
+import { benchBeams } from './bench-beams.mjs';
 import { benchPhone } from './bench-phone.mjs';
 import { benchPlan } from './bench-plan.mjs';
 import { builtServer, call, madeFolder, removeFolder, serve } from './served.mjs';
@@ -29,6 +30,7 @@ const ratio = (x) => `${x.toFixed(2)} ×`;
 
 // 1. Pages as a phone gets them.
 await benchPhone(say);
+await benchBeams(say);
 if (process.argv.includes('--phone')) process.exit(0);
 
 const folder = madeFolder();

@@ -22,6 +22,7 @@ const gauge = (more: Partial<Gauge> = {}): Gauge => ({
   by: [],
   status: 'clear',
   light: 'lit',
+  claim: 30 * 24 * hour,
   state: 'holds',
   earlier: [{ low: 5, best: 10, high: 20 }],
   sure: true,

@@ -124,6 +124,7 @@ function gaugeOf(facts: Facts, subject: Subject, findings: readonly Finding[]): 
     estimate: figure?.estimate === true,
     bands: shownBands(facts.bands(subject), subject, unit),
     by: figure ? limits.map(holder) : [],
+    claim: facts.claim(parameterOf(subject)),
     earlier: figure ? earlierOf(facts, subject, figure).map(shown) : [],
     gaps: figure ? [...figure.gaps()] : [],
     ...verdictOf(facts, subject, figure, limitFinding(facts, findings, subject)),
@@ -149,17 +150,6 @@ function isShown(facts: Facts, subject: Subject, vital: readonly ParameterId[]):
   return several ? vital.includes(subject) : parameterInfo(subject).routine;
 }
 
-const shownAt = (facts: Facts): Subject[] => {
-  const vital = vitalRows(facts).map((v) => v.parameter);
-  return subjectIds()
-    .filter((subject) => isComputed(subject) || hasAmount(subject))
-    .filter((subject) => isShown(facts, subject, vital));
-};
-
-/** Every figure of a water at each of its places, in the one order of all lists. */
-export const gaugesOf = (places: readonly Facts[], findings: readonly Finding[]): Gauge[] =>
-  places.flatMap((facts) => shownAt(facts).map((subject) => gaugeOf(facts, subject, findings)));
-
 /** What all waters are compared by, side by side. */
 export const comparedBy = [
   'ammonia',
@@ -173,6 +163,21 @@ export const comparedBy = [
   'dissolved-oxygen',
   'chloride',
 ] as const satisfies readonly Subject[];
+
+/** What every water is compared by comes first, killers before all; so the eye learns the places. */
+const inOrder = (): Subject[] => [
+  ...comparedBy,
+  ...subjectIds().filter((s) => !comparedBy.some((c) => c === s) && (isComputed(s) || hasAmount(s))),
+];
+
+const shownAt = (facts: Facts): Subject[] => {
+  const vital = vitalRows(facts).map((v) => v.parameter);
+  return inOrder().filter((subject) => isShown(facts, subject, vital));
+};
+
+/** Every figure of a water at each of its places, in the one order of all lists. */
+export const gaugesOf = (places: readonly Facts[], findings: readonly Finding[]): Gauge[] =>
+  places.flatMap((facts) => shownAt(facts).map((subject) => gaugeOf(facts, subject, findings)));
 
 /** The least figure there can be, where it is nothing at all. */
 export const beamFloor = (subject: Subject): number | null =>

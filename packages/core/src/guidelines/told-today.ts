@@ -35,6 +35,8 @@ const GaugeSchema = z
     status: StatusSchema,
     /** How lately it was read, by its claim. */
     light: LightSchema,
+    /** Milliseconds for which a reading of it may be part of a claim here. */
+    claim: z.number(),
     /** Why it may not be part of a claim; `holds` where it may. */
     state: VitalStateSchema,
     /** Up to three readings before it, by the same method at the same place, newest first. */

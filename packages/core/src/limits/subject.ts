@@ -14,8 +14,8 @@ export type ComputedSubject = keyof typeof computedSubjects;
 
 /** Everything that can be judged now, in the order of every list: what is measured, and what is computed from it. */
 export const subjectIds = (): Subject[] => [
-  // What harms stands beside what it is a part of.
-  ...knownIds().flatMap((id): Subject[] => (id === 'ammonia' ? [id, 'free-ammonia'] : [id])),
+  'free-ammonia',
+  ...knownIds(),
   'epa-month',
   'epa-hour',
   'epa-hour-trout',

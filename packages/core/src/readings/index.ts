@@ -8,6 +8,7 @@ export * from './kept-workings';
 export * from './reading';
 export * from './ph-overlap';
 export * from './ph-pair';
+export * from './level-between';
 export * from './trend';
 export * from './kit-doubts';
 export * from './routes';

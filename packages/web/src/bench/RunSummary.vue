@@ -48,6 +48,7 @@ function takeUp(suggestion: Suggestion): void {
   void router.push({ name: 'bench', params: { waterId: props.run.waterId } });
 }
 defineEmits<{ again: [] }>();
+const print = () => window.print();
 </script>
 
 <template>
@@ -83,11 +84,12 @@ defineEmits<{ again: [] }>();
       Kept on disk. Rinse the tubes, cap the bottles and wash your hands. What is in the tubes is waste by
       your kit’s sheet and local rules; it never goes back into the water.
     </p>
-    <div class="d-flex flex-wrap gap-2">
+    <div class="acts d-flex flex-wrap gap-2">
       <LinkButton variant="primary" :to="{ name: 'today', params: { waterId: run.waterId } }"
         >See how the water is</LinkButton
       >
       <button type="button" class="btn btn-outline-primary" @click="$emit('again')">Start another run</button>
+      <button type="button" class="btn btn-outline-secondary" @click="print">Print</button>
     </div>
   </section>
 </template>
@@ -120,5 +122,10 @@ defineEmits<{ again: [] }>();
 }
 .remark.wrong {
   border-color: var(--hl-watch);
+}
+@media print {
+  .acts {
+    display: none !important;
+  }
 }
 </style>

@@ -81,7 +81,7 @@ async function copyLink(): Promise<void> {
 }
 .bench {
   display: grid;
-  grid-template-columns: minmax(0, 30rem) minmax(0, 1fr);
+  grid-template-columns: minmax(0, 28.5rem) minmax(0, 1fr);
   gap: 1.25rem;
   align-items: start;
 }
@@ -94,7 +94,7 @@ async function copyLink(): Promise<void> {
   overflow-wrap: anywhere;
   margin-top: 0.5rem;
 }
-@media (max-width: 1023px) {
+@media (max-width: 1199px) {
   .bench {
     grid-template-columns: minmax(0, 1fr);
   }

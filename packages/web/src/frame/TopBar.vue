@@ -46,7 +46,7 @@ function openSettings(): void {
       <LampMark /><span class="brand">Hedge Lamp</span>
     </RouterLink>
     <WaterMenu />
-    <RouterLink v-if="tally.length > 0" to="/" class="tally" :aria-label="`All waters: ${tallyWords}`">
+    <RouterLink v-if="tally.length > 0" to="/" class="all-waters" :aria-label="`All waters: ${tallyWords}`">
       <span v-for="(t, k) in tally" :key="t.status" :class="{ lesser: k > 1 }">
         <StatusLamp :status="t.status" :size="17" bare />{{ t.count }}
       </span>
@@ -96,7 +96,7 @@ function openSettings(): void {
   min-height: 44px;
   white-space: nowrap;
 }
-.tally {
+.all-waters {
   flex: none;
   margin-left: auto;
   display: flex;
@@ -112,7 +112,7 @@ function openSettings(): void {
   --hl-urgent: #e79abf;
   --hl-unread: #c3cbc5;
 }
-.tally > span {
+.all-waters > span {
   display: flex;
   align-items: center;
   gap: 5px;
@@ -168,7 +168,7 @@ function openSettings(): void {
 }
 @media (max-width: 1199px) {
   .brand,
-  .tally > .lesser {
+  .all-waters > .lesser {
     display: none;
   }
 }
@@ -199,10 +199,10 @@ function openSettings(): void {
   .gear.btn {
     display: none;
   }
-  .tally {
+  .all-waters {
     padding: 0;
   }
-  .tally > span {
+  .all-waters > span {
     padding: 0 3px;
   }
 }
@@ -213,7 +213,7 @@ function openSettings(): void {
   }
 }
 @media (max-width: 359px) {
-  .tally {
+  .all-waters {
     display: none;
   }
   .due {

@@ -32,7 +32,7 @@ const beamWidth = computed(() => Math.max(60, Math.round(width.value)));
 
 /** Arrows go from row to row; Enter opens what has workings. */
 function walk(event: KeyboardEvent, by: 1 | -1): void {
-  const buttons = [...(list.value?.querySelectorAll<HTMLElement>('button.row') ?? [])];
+  const buttons = [...(list.value?.querySelectorAll<HTMLElement>('button.opens') ?? [])];
   const at = buttons.indexOf(event.target as HTMLElement);
   const next = buttons[at + by];
   if (at < 0 || !next) return;
@@ -54,35 +54,22 @@ const label = (gauge: Gauge) => (isComputed(gauge.subject) ? gauge.label : subje
       <span />
     </div>
     <ul ref="list">
-      <li
-        v-for="row in rows"
-        :key="row.key"
-        :class="{ vital: row.vital, un: row.vital && !counts(row.gauge) }"
-      >
-        <component
-          :is="row.gauge.workings ? 'button' : 'div'"
-          :type="row.gauge.workings ? 'button' : undefined"
-          class="row"
-          :aria-label="
-            row.gauge.workings
-              ? `Workings of ${label(row.gauge)}${row.gauge.place ? `, ${row.gauge.place}` : ''}: ${row.says}`
-              : undefined
-          "
-          @click="row.gauge.workings && $emit('workings', row.gauge.workings)"
-          @keydown.down="walk($event, 1)"
-          @keydown.up="walk($event, -1)"
-        >
-          <span class="name">
-            {{ row.name }}
-            <small>{{ [row.unit, row.gauge.place].filter(Boolean).join(' · ') }}</small>
-          </span>
-          <span class="track">
+      <li v-for="row in rows" :key="row.key">
+        <article class="row" :class="{ vital: row.vital, un: row.vital && !counts(row.gauge) }">
+          <h3 class="name">
+            <span aria-hidden="true">{{ row.name }}</span><span class="visually-hidden"
+              >{{ label(row.gauge) }}{{ row.gauge.place ? `, ${row.gauge.place}` : '' }}</span
+            >
+            <small aria-hidden="true">{{ [row.unit, row.gauge.place].filter(Boolean).join(' · ') }}</small>
+          </h3>
+          <p class="visually-hidden">{{ row.says }}</p>
+          <div class="track" aria-hidden="true">
             <WaterBeam
               v-if="row.beam"
               v-bind="row.beam"
               :width="beamWidth"
               :light="row.gauge.light"
-              :estimate="row.gauge.estimate || row.unit.includes('worked out')"
+              :estimate="row.unit.includes('worked out')"
             />
             <span
               v-if="row.gauge.value === null"
@@ -91,22 +78,31 @@ const label = (gauge: Gauge) => (isComputed(gauge.subject) ? gauge.label : subje
               >{{ row.gauge.state === 'never' ? 'not read' : 'no value' }}</span
             >
             <span v-else-if="!row.beam" class="unread plain">no limit here</span>
-          </span>
-          <span class="value">
+          </div>
+          <div class="value" aria-hidden="true">
             <template v-if="row.figure">
               <strong class="figure-mono">{{ row.figure }}</strong>
               <small class="figure-mono">{{ row.range }}</small>
             </template>
             <span v-else>–</span>
-          </span>
-          <span class="state" :class="`is-${row.gauge.status}`">
+          </div>
+          <div class="state" :class="`is-${row.gauge.status}`" aria-hidden="true">
             <StatusLamp :status="row.gauge.status" :size="18" bare />
             <span>
               {{ row.word }}
               <small>{{ row.age }}</small>
             </span>
-          </span>
-        </component>
+          </div>
+          <button
+            v-if="row.gauge.workings"
+            type="button"
+            class="opens"
+            :aria-label="`Workings of ${label(row.gauge)}${row.gauge.place ? `, ${row.gauge.place}` : ''}`"
+            @click="$emit('workings', row.gauge.workings)"
+            @keydown.down="walk($event, 1)"
+            @keydown.up="walk($event, -1)"
+          />
+        </article>
       </li>
     </ul>
     <ul v-if="beside.length > 0" class="beside">
@@ -164,23 +160,22 @@ ul {
 .ruler .high {
   right: 6px;
 }
-li {
-  position: relative;
-}
 .row {
-  width: 100%;
+  position: relative;
   min-height: var(--beam-row, 52px);
-  padding: 0;
-  border: 0;
   border-top: 1px solid var(--hl-line);
-  background: none;
-  color: inherit;
-  text-align: left;
 }
-button.row:hover {
+.row:has(.opens:hover) {
   background: var(--hl-pool);
 }
-.row:focus-visible {
+/* The whole row opens its workings. */
+.opens {
+  position: absolute;
+  inset: 0;
+  border: 0;
+  background: none;
+}
+.opens:focus-visible {
   outline-offset: -4px;
   box-shadow: none !important;
 }
@@ -204,7 +199,9 @@ button.row:hover {
   border-left: 0;
 }
 .name {
+  margin: 0;
   padding: 0 4px 0 14px;
+  font-size: 1rem;
   font-weight: 600;
   line-height: 1.15;
 }

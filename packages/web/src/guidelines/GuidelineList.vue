@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { saidSource } from '../shell/said-source';
 import { limitConditions, shippedGuidelines } from '@hedge-lamp/core/guidelines';
 import { schools, subjectLabel } from '@hedge-lamp/core/limits';
 import { boundsWords, forWhomWords, targetWords } from './guideline-words';
@@ -42,7 +43,7 @@ const viewLabel = (view: string): string => {
             <td class="figure-mono">{{ boundsWords(limit.watch, limit.onStep?.includes('watch')) }}</td>
             <td class="figure-mono">{{ boundsWords(limit.act, limit.onStep?.includes('act')) }}</td>
             <td class="figure-mono">{{ boundsWords(limit.urgent, limit.onStep?.includes('urgent')) }}</td>
-            <td class="quiet">{{ limit.source }}</td>
+            <td class="quiet">{{ saidSource(limit.source) }}</td>
           </tr>
         </tbody>
       </table>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { saidSource } from '../shell/said-source';
 import { type RuleGroup, ruleGroupLabel, ruleGroups, todayRoutes } from '@hedge-lamp/core/guidelines';
 import { statusWord } from '@hedge-lamp/core/limits';
 import { computed, nextTick, watch } from 'vue';
@@ -59,7 +60,7 @@ watch(
             >
           </li>
         </ul>
-        <p class="quiet source">Source: {{ rule.source }}.</p>
+        <p class="quiet source">Source: {{ saidSource(rule.source) }}.</p>
       </article>
     </section>
     <section class="group">

@@ -53,7 +53,7 @@ const due = computed(() => {
 </script>
 
 <template>
-  <PageHeading :title="water?.name ?? 'Today'" :lead="lead" unseen />
+  <PageHeading :title="water?.name ?? 'Today'" unseen />
   <LoadState v-if="!today" :error="error" what="how this water is" @again="again" />
   <div v-else class="today">
     <div class="main">

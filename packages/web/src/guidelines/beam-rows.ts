@@ -101,7 +101,7 @@ export function beamRow(gauge: Gauge, restsOn: boolean, now: number): BeamRow {
     range,
     word,
     age,
-    says: `${place ? `${place}: ` : ''}${figures}${estimate ? ', worked out' : ''}, ${word}${takenAt === null ? '' : `, ${age}`}`,
+    says: `${place ? `${place}: ` : ''}${estimate && figure ? 'about ' : ''}${figures}${estimate ? ', worked out' : ''}, ${word}${takenAt === null ? '' : `, ${age}`}`,
   };
 }
 

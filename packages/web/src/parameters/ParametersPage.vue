@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { saidSource } from '../shell/said-source';
 import { type OwnParameter, shippedParameters } from '@hedge-lamp/core/parameters';
 import { type Kind, unitsOf } from '@hedge-lamp/core/quantity';
 import { computed } from 'vue';
@@ -62,7 +63,7 @@ async function putAway({ id, name }: OwnParameter): Promise<void> {
         <dt>{{ p.label }}</dt>
         <dd>
           {{ unitNames(p.kind).join(', ') || 'seen or not' }}
-          <span class="quiet d-block">{{ p.source }}</span>
+          <span class="quiet d-block">{{ saidSource(p.source) }}</span>
         </dd>
       </template>
     </dl>

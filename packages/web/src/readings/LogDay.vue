@@ -41,7 +41,7 @@ const placeOf = (reading: Reading) => props.points.find((p) => p.id === reading.
 
 <template>
   <section class="day">
-    <h2>{{ title }}</h2>
+    <h2 class="day-title">{{ title }}</h2>
     <p v-for="deed in deeds" :key="deed.id" class="deed">
       <IconFlag aria-hidden="true" class="flag" />
       <span
@@ -71,7 +71,7 @@ const placeOf = (reading: Reading) => props.points.find((p) => p.id === reading.
           <th scope="col">Acts</th>
         </tr>
       </thead>
-      <tbody v-for="r in readings" :key="r.id">
+      <tbody v-for="r in readings" :key="r.id" :data-reading="r.id">
         <tr>
           <td class="time quiet figure-mono">{{ format(r.takenAt, 'HH:mm') }}</td>
           <th scope="row">{{ parameterInfo(r.parameter).label }}</th>
@@ -149,7 +149,7 @@ const placeOf = (reading: Reading) => props.points.find((p) => p.id === reading.
 
 <style scoped>
 .day {
-  margin-bottom: 1.25rem;
+  margin-bottom: 0.5rem;
 }
 h2 {
   font-size: 1.05rem;
@@ -189,7 +189,7 @@ tbody th {
   padding-top: 0.7rem;
 }
 .value {
-  width: 16rem;
+  width: 14rem;
   padding-top: 0.65rem;
   font-weight: 600;
 }

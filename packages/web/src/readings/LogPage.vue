@@ -7,13 +7,12 @@ import { type Deed, deedDetail, deedTitle, deedRoutes } from '@hedge-lamp/core/r
 import { usualUnits } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
-import { format, startOfDay } from 'date-fns';
+import { format } from 'date-fns';
 import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { sentenceOf } from '../wire/api-error';
 import { useOutbox } from '../offline/outbox-store';
 import { waitsWords } from '../offline/outbox-words';
 import { useNow } from '../clock/use-now';
-import { dayInWords } from '../clock/words';
 import LinkButton from '../shell/LinkButton.vue';
 import LoadState from '../shell/LoadState.vue';
 import { useNotices } from '../shell/notice-store';
@@ -21,7 +20,8 @@ import PageHeading from '../shell/PageHeading.vue';
 import { useLoaded } from '../shell/use-loaded';
 import { useOpenedWorkings } from '../shell/workings-store';
 import { useWaters } from '../waters/waters-store';
-import LogDay from './LogDay.vue';
+import LogSheet from './LogSheet.vue';
+import { logRows } from './log-rows';
 import { valueWords } from './reading-words';
 
 const methods = useMethods();
@@ -63,31 +63,20 @@ const { data, error, again, askOtherwise } = useLoaded(
 );
 watch(shown, () => void askOtherwise());
 
-interface Day {
-  readonly day: number;
-  readings: Reading[];
-  deeds: Deed[];
-}
 /** Days newest first; what was done stands with the readings of its day. */
-const days = computed<Day[]>(() => {
+const days = computed(() => {
   if (!data.value) return [];
-  const byDay = new Map<number, Day>();
-  const dayOf = (instant: number) => {
-    const day = startOfDay(instant).getTime();
-    const there = byDay.get(day) ?? { day, readings: [], deeds: [] };
-    byDay.set(day, there);
-    return there;
-  };
   const { readings, deeds, more } = data.value;
-  readings.forEach((r) => dayOf(r.takenAt).readings.push(r));
   // Deeds older than the oldest reading shown wait for their page.
   const oldest = more ? (readings.at(-1)?.takenAt ?? 0) : 0;
-  deeds.filter((d) => d.at >= oldest).forEach((d) => dayOf(d.at).deeds.push(d));
-  return [...byDay.values()].sort((a, b) => b.day - a.day);
+  return logRows(
+    readings,
+    deeds.filter((d) => d.at >= oldest),
+  );
 });
 
 /** The newest days fill a screen: they are painted before the older ones are worked on. */
-const daysAtFirst = 2;
+const daysAtFirst = 8;
 const withOlder = ref(false);
 watch(
   () => data.value !== null,
@@ -111,6 +100,7 @@ function openForm(reading: Reading | null): void {
 }
 
 const opened = useOpenedWorkings();
+const print = () => window.print();
 
 async function keptReading(reading: Reading, before: Reading | null): Promise<void> {
   await again();
@@ -181,13 +171,17 @@ async function removeDeed(deed: Deed): Promise<void> {
 </script>
 
 <template>
-  <PageHeading :title="water ? `Log: ${water.name}` : 'Log'" lead="Every reading, with what was entered.">
+  <PageHeading
+    :title="water ? `Log: ${water.name}` : 'Log'"
+    lead="Press a day or a figure for all that was noted with it."
+  >
     <label class="visually-hidden" for="log-parameter">Show</label>
     <BFormSelect id="log-parameter" v-model="parameter" :options="options" class="w-auto" />
     <BButton variant="outline-primary" @click="((notingAsked = true), (noting = true))"
       >Note something done</BButton
     >
     <BButton variant="primary" @click="openForm(null)">Write in a reading</BButton>
+    <BButton v-if="days.length > 0" variant="outline-secondary" class="print" @click="print">Print</BButton>
   </PageHeading>
   <section v-if="waiting.length > 0" class="sheet mb-3" aria-labelledby="waiting-heading">
     <h2 id="waiting-heading">On this device, not on disk yet</h2>
@@ -207,14 +201,11 @@ async function removeDeed(deed: Deed): Promise<void> {
     <LinkButton variant="primary" :to="{ name: 'bench', params: { waterId } }">To the bench</LinkButton>
   </div>
   <template v-else>
-    <LogDay
-      v-for="d in daysShown"
-      :key="d.day"
-      :title="dayInWords(d.day, now)"
-      :readings="d.readings"
-      :deeds="d.deeds"
+    <LogSheet
+      :rows="daysShown"
       :units="units"
-      :points="water?.samplingPoints ?? []"
+      :water="water"
+      :now="now"
       @edit="openForm"
       @remove="remove"
       @remove-deed="removeDeed"
@@ -236,3 +227,11 @@ async function removeDeed(deed: Deed): Promise<void> {
   />
   <DeedForm v-if="notingAsked" v-model="noting" :water-id="waterId" @kept="again" />
 </template>
+
+<style scoped>
+@media (max-width: 767px) {
+  .print {
+    display: none;
+  }
+}
+</style>

@@ -1,187 +1,447 @@
 <script setup lang="ts">
-import { ask } from '../wire/ask';
-import { day } from '@hedge-lamp/core/wire';
-import { useMethods } from '../methods/methods-store';
-import { bandsFor } from '@hedge-lamp/core/guidelines';
+import { day, hour } from '@hedge-lamp/core/wire';
+import { bandsFor, beamFloor, todayRoutes } from '@hedge-lamp/core/guidelines';
+import {
+  type ParameterId,
+  measuredIds,
+  midSentence,
+  parameterInfo,
+  shortName,
+} from '@hedge-lamp/core/parameters';
 import { canonicalUnit, convert, counted } from '@hedge-lamp/core/quantity';
-import { type ParameterId, measuredIds, midSentence, parameterInfo } from '@hedge-lamp/core/parameters';
-import { workingsOfKept, readingRoutes } from '@hedge-lamp/core/readings';
-import { deedDetail, deedTitle, deedRoutes } from '@hedge-lamp/core/remedies';
-import { usualUnits, chosenUnit } from '@hedge-lamp/core/waters';
+import { type Reading, readingRoutes, workingsOfKept } from '@hedge-lamp/core/readings';
+import { deedDetail, deedRoutes, deedTitle } from '@hedge-lamp/core/remedies';
+import { chosenUnit, usualUnits } from '@hedge-lamp/core/waters';
+import { useElementSize, useMediaQuery } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
-import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
 import { format } from 'date-fns';
-import { computed, defineAsyncComponent, ref, watch } from 'vue';
-import { useRouter } from 'vue-router';
+import { computed, ref, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
 import { useServerLink } from '../clock/server-link';
+import { agoInShort } from '../clock/words';
+import { headOf } from '../parameters/column-heads';
+import { useMethods } from '../methods/methods-store';
 import LinkButton from '../shell/LinkButton.vue';
 import LoadState from '../shell/LoadState.vue';
 import PageHeading from '../shell/PageHeading.vue';
-import { useLoaded, useAnswer } from '../shell/use-loaded';
+import HedgePatterns from '../shell/beam/HedgePatterns.vue';
+import { useAnswer, useLoaded } from '../shell/use-loaded';
 import { useOpenedWorkings } from '../shell/workings-store';
 import { useWaters } from '../waters/waters-store';
+import { ask } from '../wire/ask';
+import { type DeedSign, deedSigns, signOfDeed } from './deed-signs';
+import DeedMark from './DeedMark.vue';
 import { enteredWords, methodWords, shownUnit, valueWords } from './reading-words';
-import { traceSeries } from './trace-data';
+import { banksOf, duskOf, ribbonOf, standingAt, ticksOf, windowOf } from './strip-plot';
+import StripPlot from './StripPlot.vue';
+import { type TracePoint, traceSeries } from './trace-data';
 import { trendNotes } from './trend-words';
 
 const methods = useMethods();
-
-/** Chart.js is large and only this page needs it. */
-const TraceChart = defineAsyncComponent(() => import('./TraceChart.vue'));
-
 const props = defineProps<{ waterId: string; parameter?: string }>();
+const route = useRoute();
 const router = useRouter();
 const waters = useWaters();
 const link = useServerLink();
+const opened = useOpenedWorkings();
+const isPhone = useMediaQuery('(max-width: 767px)');
 
 const spans = [
-  { value: 31, text: 'Last month' },
-  { value: 92, text: 'Last three months' },
-  { value: 366, text: 'Last year' },
-  { value: 3660, text: 'Ten years' },
-];
+  { days: 1, short: '1 d', words: 'A day' },
+  { days: 7, short: '1 w', words: 'A week' },
+  { days: 28, short: '4 w', words: 'Four weeks' },
+  { days: 91, short: '13 w', words: 'Thirteen weeks' },
+  { days: 366, short: '1 y', words: 'A year' },
+  { days: Infinity, short: 'All', words: 'From the first reading on' },
+] as const;
 const water = computed(() => waters.byId(props.waterId));
-/** Thousands of rows are only made for who opens them. */
-const tableOpen = ref(false);
-/** A filter that grows in has its whole story in a quarter of a year. */
-const span = ref(water.value?.cycling ? 92 : 366);
+const span = computed(() => spans.find((s) => s.short.replace(' ', '') === route.query.span) ?? spans[4]);
+const chooseSpan = (short: string) =>
+  router.replace({ query: { ...route.query, span: short.replace(' ', '') } });
+
 const units = computed(() => water.value?.units ?? usualUnits);
-const chosen = computed<ParameterId>(() => measuredIds().find((p) => p === props.parameter) ?? 'nitrate');
-const info = computed(() => parameterInfo(chosen.value));
-/** What is routine and what was ever read here; the rest at one press. */
-const all = ref(false);
-const { data: read } = useAnswer(readingRoutes.parameters, () => ({ params: { id: props.waterId } }));
-const offered = computed(() =>
-  measuredIds().filter(
-    (p) => all.value || parameterInfo(p).routine || p === chosen.value || read.value?.includes(p) === true,
-  ),
-);
-const others = computed(() => measuredIds().length - offered.value.length);
-const unit = computed(() => chosenUnit(units.value, info.value.kind));
+const { data: today } = useAnswer(todayRoutes.today, () => ({ params: { id: props.waterId } }));
+const { data: ever } = useAnswer(readingRoutes.parameters, () => ({ params: { id: props.waterId } }));
 
 const { data, error, again } = useLoaded(
-  () => `trace ${props.waterId} ${chosen.value} ${span.value}`,
+  () => `trace ${props.waterId} ${span.value.short}`,
   async () => {
     const to = link.date();
-    const from = Math.round(to - span.value * day);
+    const since = Number.isFinite(span.value.days) ? Math.round(to - span.value.days * day) : 0;
     const ofWater = { params: { id: props.waterId } };
+    const from = since > 0 ? { from: since } : {};
     const [answer, deeds] = await Promise.all([
-      ask(readingRoutes.list, { ...ofWater, query: { parameter: chosen.value, from, limit: 5000 } }),
-      ask(deedRoutes.list, { ...ofWater, query: { from } }),
+      ask(readingRoutes.list, { ...ofWater, query: { ...from, limit: 5000 } }),
+      ask(deedRoutes.list, { ...ofWater, query: from }),
     ]);
-    return { ...answer, deeds, from, to };
+    const first = Math.min(to - hour, ...answer.readings.map((r) => r.takenAt));
+    return { ...answer, deeds, since, from: Math.max(since, first - (to - first) * 0.01), to };
   },
   { shows: ['readings', 'deeds'] },
 );
 
-const row = ref<HTMLElement>();
-// On a phone the choices stand in one row that scrolls: the chosen one is in sight.
-watch(
-  [chosen, offered, row],
-  () =>
-    row.value
-      ?.querySelector('[aria-pressed="true"]')
-      ?.scrollIntoView({ block: 'nearest', inline: 'nearest' }),
-  { flush: 'post' },
+/** The sampling points that have readings in the span; empty for a water that has none. */
+const points = computed(() => water.value?.samplingPoints ?? []);
+function placeName(id: string | null): string {
+  if (points.value.length === 0) return '';
+  return points.value.find((p) => p.id === id)?.name ?? 'No place named';
+}
+const places = computed(() => [
+  ...new Set((data.value?.readings ?? []).map((r) => placeName(r.samplingPointId))),
+]);
+const placeAsked = ref<string | null>(null);
+/** Above and below are never one line: one place is shown at a time. */
+const place = computed(() =>
+  placeAsked.value !== null && places.value.includes(placeAsked.value)
+    ? placeAsked.value
+    : (places.value[0] ?? ''),
 );
 
-/** The name of a sampling point; empty for a water that has none. */
-function placeName(id: string | null): string {
-  const points = water.value?.samplingPoints ?? [];
-  if (points.length === 0) return '';
-  return points.find((p) => p.id === id)?.name ?? 'No place named';
-}
-const series = computed(() => traceSeries(data.value?.readings ?? [], unit.value, placeName));
-const lineWords = (line: { readonly methodId: string | null; readonly place: string }) =>
-  [line.place, methodWords(line.methodId, methods.book)].filter(Boolean).join(', ');
-const severalKits = computed(() => new Set(series.value.map((s) => s.methodId)).size > 1);
-const bands = computed(() => {
+const read = computed(() => {
+  const by = new Map<ParameterId, Reading[]>();
+  for (const r of data.value?.readings ?? [])
+    if (placeName(r.samplingPointId) === place.value)
+      by.set(r.parameter, [...(by.get(r.parameter) ?? []), r]);
+  return by;
+});
+/** In the one order of all lists; what told no value at all has no strip. */
+const shown = computed(() => measuredIds().filter((p) => read.value.get(p)?.some((r) => r.value) === true));
+/** Read once, but not in this span. */
+const elsewhere = computed(() =>
+  measuredIds().filter((p) => ever.value?.includes(p) === true && !read.value.has(p)),
+);
+/** What was asked for; else nitrate, which tells most of a year; else the first. */
+const tall = computed<ParameterId | null>(() => {
+  const asked = measuredIds().find((p) => p === props.parameter);
+  if (asked && shown.value.includes(asked)) return asked;
+  return shown.value.find((p) => p === 'nitrate') ?? shown.value[0] ?? null;
+});
+const go = (parameter: ParameterId) =>
+  router.replace({ name: 'trace', params: { waterId: props.waterId, parameter }, query: route.query });
+
+const bandsOf = (parameter: ParameterId) => {
   if (!water.value) return [];
-  const { kind } = info.value;
-  const show = (x: number) => (Number.isFinite(x) ? convert(x, kind, canonicalUnit(kind), unit.value) : null);
-  return bandsFor(chosen.value, water.value).map((b) => ({
+  const { kind } = parameterInfo(parameter);
+  const unit = chosenUnit(units.value, kind);
+  const show = (x: number) => (Number.isFinite(x) ? convert(x, kind, canonicalUnit(kind), unit) : null);
+  return bandsFor(parameter, water.value).map((b) => ({
     from: show(b.from),
     to: show(b.to),
     status: b.status,
   }));
-});
-const flags = computed(() =>
-  (data.value?.deeds ?? []).map((d) => ({
-    at: d.at,
-    label: deedTitle(d),
-    detail: deedDetail(d),
-  })),
+};
+/** The same claim as Today's, where it is known. */
+const claimOf = (parameter: ParameterId) =>
+  today.value?.gauges.find((g) => g.subject === parameter)?.claim ?? parameterInfo(parameter).claimDays * day;
+const changes = computed(() =>
+  (data.value?.deeds ?? []).filter((d) => signOfDeed(d.kind) === 'change').map((d) => d.at),
 );
-const axisTitle = computed(() => {
-  const shown = shownUnit(chosen.value, units.value);
-  return shown ? `${info.value.label}, ${shown}` : info.value.label;
+
+/** A share of the span is left for what may come. */
+const end = computed(() => (data.value ? data.value.to + (data.value.to - data.value.from) / 9 : 0));
+const rows = computed(() => {
+  const known = data.value;
+  if (!known) return [];
+  return shown.value.map((parameter) => {
+    const { kind } = parameterInfo(parameter);
+    const readings = read.value.get(parameter) ?? [];
+    const series = traceSeries(readings, chosenUnit(units.value, kind), placeName);
+    const all = series.flatMap((s) => s.points).sort((a, b) => a.x - b.x);
+    const floor = beamFloor(parameter);
+    const bands = bandsOf(parameter);
+    const banks = banksOf(bands, floor);
+    return {
+      parameter,
+      name: shortName(parameter),
+      unit: shownUnit(parameter, units.value),
+      readings,
+      series,
+      all,
+      bands,
+      banks,
+      window: windowOf(all, banks, floor),
+      dusk: duskOf(
+        all.map((p) => p.x),
+        claimOf(parameter),
+        known.from,
+        end.value,
+      ),
+      ribbon: ribbonOf(series, known.from, known.to, changes.value, isPhone.value ? 60 : 110),
+    };
+  });
 });
+const tallRow = computed(() => rows.value.find((r) => r.parameter === tall.value) ?? null);
+const trends = computed(() =>
+  tallRow.value ? trendNotes(tallRow.value.series, tallRow.value.bands, tallRow.value.unit) : [],
+);
+const ahead = computed(
+  () => trends.value.find((t) => t.ahead && t.methodId === tallRow.value?.series[0]?.methodId)?.ahead ?? null,
+);
+/** The day before the limit may be met at the earliest: then a test tells in time. */
+const testBy = computed(() => {
+  const meets = ahead.value?.days;
+  if (!meets || !ahead.value) return '';
+  const by = ahead.value.at + (meets.low - 1) * day;
+  return by <= (data.value?.to ?? 0) + day / 2 ? 'Test today.' : `Test by ${format(by, 'd MMMM')}.`;
+});
+
+const ruler = ref<HTMLElement>();
+const { width: ruled } = useElementSize(ruler, { width: 800, height: 0 });
+const width = computed(() => Math.max(80, Math.round(ruled.value)));
+
+// The cursor: one instant, read on every strip.
+const step = computed(() => (span.value.days <= 1 ? hour : day));
+const cursor = ref<number | null>(null);
+watch([() => props.waterId, span], () => (cursor.value = null));
+const at = computed(() => {
+  const known = data.value;
+  return known ? Math.max(known.from, Math.min(known.to, cursor.value ?? known.to)) : 0;
+});
+const left = (instant: number) =>
+  data.value ? ((instant - data.value.from) / (end.value - data.value.from)) * width.value : 0;
+function move(by: number): void {
+  const known = data.value;
+  if (known) cursor.value = Math.max(known.from, Math.min(known.to, at.value + by));
+}
+function onKey(event: KeyboardEvent): void {
+  const far = event.shiftKey ? 7 * step.value : step.value;
+  const to: Record<string, () => void> = {
+    ArrowLeft: () => move(-far),
+    ArrowRight: () => move(far),
+    Home: () => (cursor.value = data.value?.from ?? null),
+    End: () => (cursor.value = null),
+  };
+  const act = to[event.key];
+  if (!act) return;
+  event.preventDefault();
+  act();
+}
+function onPointer(event: PointerEvent): void {
+  if (event.pointerType !== 'mouse' && event.type === 'pointermove') return;
+  const box = ruler.value?.getBoundingClientRect();
+  if (!box || !data.value) return;
+  const share = (event.clientX - box.left) / box.width;
+  if (share < 0 || share > 1) return;
+  const instant = data.value.from + share * (end.value - data.value.from);
+  cursor.value = instant >= data.value.to ? null : instant;
+}
+const near = computed(() =>
+  (data.value?.deeds ?? []).filter((d) => Math.abs(d.at - at.value) < step.value * 0.75),
+);
+const nearWords = computed(() => near.value.map((d) => `${deedTitle(d)} ${deedDetail(d)}`.trim()).join(', '));
+const atWords = computed(() => format(at.value, step.value === hour ? 'EEE d MMM, HH:mm' : 'EEE d MMM yyyy'));
+const text = (v: number) => String(Number(v.toPrecision(3)));
+const figure = (p: TracePoint) => (p.high === null ? `over ${text(p.y)}` : text(p.y));
+const range = (p: TracePoint) =>
+  p.high === null || p.low === null || p.low === p.high ? '' : `${text(p.low)}–${text(p.high)}`;
+const stood = (all: readonly TracePoint[]) =>
+  standingAt(all, at.value + (step.value === day ? day / 2 : hour / 2));
+/** How long before the cursor it was read; at the right end that is how old it is. */
+const before = (p: TracePoint) => {
+  const ago = agoInShort(p.x, Math.max(p.x, at.value));
+  return cursor.value === null ? ago : ago === 'just now' ? 'then' : ago.replace(' ago', ' before');
+};
+const cursorSays = computed(() =>
+  [
+    atWords.value,
+    ...rows.value.flatMap(({ name, unit, all }) => {
+      const p = stood(all);
+      return p ? [`${name} ${figure(p)}${range(p) ? ` (${range(p)})` : ''} ${unit}`.trim()] : [];
+    }),
+    nearWords.value,
+  ]
+    .filter(Boolean)
+    .join('; '),
+);
+/** Deeds that would lie on each other are moved apart, in their order. */
+const marks = computed(() => {
+  const apart = 17;
+  const sorted = [...(data.value?.deeds ?? [])].sort((a, b) => a.at - b.at);
+  // More than there is room for: the newest are marked, the table of the Log has all.
+  const most = Math.floor(width.value / apart);
+  let last = -apart;
+  const placed = sorted.slice(-most).map((deed) => {
+    last = Math.max(left(deed.at), last + apart);
+    return { deed, x: last };
+  });
+  let next = width.value + apart;
+  for (const mark of placed.reverse()) next = mark.x = Math.min(mark.x, next - apart);
+  return placed.reverse();
+});
+const signsUsed = computed(() => [...new Set(marks.value.map((m) => signOfDeed(m.deed.kind)))]);
+const ticks = computed(() =>
+  data.value
+    ? ticksOf(data.value.from, end.value, Math.max(2, Math.floor(width.value / (isPhone.value ? 60 : 90))))
+    : [],
+);
+
 const summary = computed(() => {
-  const readings = data.value?.readings ?? [];
-  if (readings.length === 0) return '';
-  const newest = readings[0]!;
-  return `${info.value.label}: ${counted(readings.length, 'reading', 'readings')}; the newest, ${[placeName(newest.samplingPointId), format(newest.takenAt, 'd MMMM')].filter(Boolean).join(', ')}, is ${valueWords(newest, units.value)}.`;
+  const row = tallRow.value;
+  if (!row) return '';
+  const newest = row.readings[0]!;
+  return `${parameterInfo(row.parameter).label}: ${counted(row.readings.length, 'reading', 'readings')}; the newest, ${[placeName(newest.samplingPointId), format(newest.takenAt, 'd MMMM')].filter(Boolean).join(', ')}, is ${valueWords(newest, units.value)}.`;
 });
-const trends = computed(() => trendNotes(series.value, bands.value, shownUnit(chosen.value, units.value)));
-const opened = useOpenedWorkings();
+const lineWords = (line: { readonly methodId: string | null; readonly place: string }) =>
+  [line.place, methodWords(line.methodId, methods.book)].filter(Boolean).join(', ');
+const severalKits = computed(() => (tallRow.value?.series.length ?? 0) > 1);
 function openDot(id: string): void {
   const reading = data.value?.readings.find((r) => r.id === id);
   if (reading) opened.open(workingsOfKept(reading, methods.book));
 }
-const go = (parameter: ParameterId) =>
-  router.replace({ name: 'trace', params: { waterId: props.waterId, parameter } });
+/** Thousands of rows are only made for who opens them; all places stand in it. */
+const tableOpen = ref(false);
+const tableRows = computed(() => (data.value?.readings ?? []).filter((r) => r.parameter === tall.value));
+const names = (ids: readonly ParameterId[]) => ids.map((p) => midSentence(shortName(p))).join(', ');
+const print = () => window.print();
 </script>
 
 <template>
   <PageHeading :title="water ? `Trace: ${water.name}` : 'Trace'" :lead="summary">
-    <label class="visually-hidden" for="trace-span">Span</label>
-    <BFormSelect id="trace-span" v-model="span" :options="spans" class="w-auto" />
+    <div class="spans" role="group" aria-label="Span">
+      <button
+        v-for="s in spans"
+        :key="s.short"
+        type="button"
+        :aria-pressed="s.short === span.short"
+        :aria-label="s.words"
+        @click="chooseSpan(s.short)"
+      >
+        {{ s.short }}
+      </button>
+    </div>
+    <BButton v-if="rows.length > 0" variant="outline-secondary" class="print" @click="print">Print</BButton>
   </PageHeading>
-  <div ref="row" class="parameters" role="group" aria-label="Parameter">
-    <button
-      v-for="p in offered"
+  <div v-if="places.length > 1" class="places" role="group" aria-label="Place">
+    <BButton
+      v-for="p in places"
       :key="p"
-      type="button"
-      class="parameter"
-      :class="{ here: p === chosen }"
-      :aria-pressed="p === chosen"
-      @click="go(p)"
+      :variant="p === place ? 'primary' : 'outline-secondary'"
+      :aria-pressed="p === place"
+      @click="placeAsked = p"
+      >{{ p }}</BButton
     >
-      {{ parameterInfo(p).label }}
-    </button>
-    <BButton v-if="!all && others > 0" variant="link" @click="all = true">{{ others }} more</BButton>
   </div>
   <LoadState v-if="!data" :error="error" what="the trace" @again="again" />
-  <div v-else-if="data.readings.length === 0" class="sheet">
-    <h2>No {{ midSentence(info.label) }} was read in this span</h2>
+  <div v-else-if="rows.length === 0" class="sheet">
+    <h2>Nothing was read in this span</h2>
+    <p v-if="elsewhere.length > 0">
+      Earlier there was: {{ names(elsewhere) }}.
+      <RouterLink :to="{ query: { ...route.query, span: 'All' } }">Show all</RouterLink>
+    </p>
     <p>
-      This page will draw its readings over time: a whisker from the lowest to the highest each can be, a dot
-      at the best guess, the usual bands behind them and flags for what was done.
+      This page will draw its readings over time: each as a capsule from the lowest to the highest it can be,
+      with a notch at the best guess, and below them what was done.
     </p>
     <LinkButton variant="primary" :to="{ name: 'bench', params: { waterId } }">Test it now</LinkButton>
   </div>
   <template v-else>
-    <section class="sheet chart-sheet" aria-label="Chart">
-      <TraceChart
-        :series="series"
-        :bands="bands"
-        :flags="flags"
-        :axis-title="axisTitle"
-        :from="data.from"
-        :to="data.to"
-        :summary="summary"
-        :from-zero="info.startsAtZero"
-        @picked="openDot"
-      />
-      <p v-if="severalKits" class="kits">
-        Two kits can differ by two or three times, each true to itself: their readings are drawn apart. Keep
-        to one for trends.
+    <section class="trace" aria-label="Chart" @pointermove="onPointer" @pointerdown="onPointer">
+      <HedgePatterns />
+      <p class="cursor-words" aria-hidden="true">
+        <strong>{{ atWords }}</strong><template v-if="nearWords"> · {{ nearWords }}</template>
       </p>
+      <div class="strips">
+        <div
+          v-for="row in rows"
+          :key="row.parameter"
+          class="strip-row"
+          :class="{ tall: row.parameter === tall }"
+        >
+          <button
+            type="button"
+            class="label"
+            :aria-pressed="row.parameter === tall"
+            @click="go(row.parameter)"
+          >
+            <template v-if="isPhone && headOf(row.parameter) !== row.name"
+              ><span aria-hidden="true">{{ headOf(row.parameter) }}</span
+              ><span class="visually-hidden">{{ row.name }}</span></template
+            ><template v-else>{{ row.name }}</template>
+            <small>{{ row.unit }}</small>
+          </button>
+          <div class="plot">
+            <StripPlot
+              :series="row.series"
+              :bands="row.bands"
+              :banks="row.banks"
+              :window="row.window"
+              :dusk="row.dusk"
+              :ribbon="row.ribbon"
+              :ahead="row.parameter === tall ? ahead : null"
+              :from="data.from"
+              :to="end"
+              :now="data.to"
+              :width="width"
+              :height="row.parameter === tall ? (isPhone ? 130 : 190) : isPhone ? 46 : 50"
+              :big="row.parameter === tall"
+              :says="row.parameter === tall ? summary : ''"
+              @picked="openDot"
+            />
+          </div>
+          <div class="readout">
+            <button
+              v-if="stood(row.all)"
+              type="button"
+              class="opens-workings"
+              :aria-label="`Workings of ${row.name}, ${figure(stood(row.all)!)} ${row.unit}`"
+              @click="openDot(stood(row.all)!.id)"
+            >
+              <span class="figure-mono">{{ figure(stood(row.all)!) }}</span>
+            </button>
+            <span v-else class="quiet">–</span>
+            <small v-if="stood(row.all)"
+              ><span class="figure-mono range">{{ range(stood(row.all)!) }}</span>
+              <span class="before">{{ before(stood(row.all)!) }}</span></small
+            >
+          </div>
+        </div>
+        <div class="strip-row deeds">
+          <span class="label plain">Deeds</span>
+          <div class="plot">
+            <span
+              v-for="m in marks"
+              :key="m.deed.id"
+              class="deed-at"
+              :class="{ near: near.includes(m.deed) }"
+              :style="{ left: `${m.x - 8}px` }"
+              :title="`${format(m.deed.at, 'd MMM')}: ${deedTitle(m.deed)} ${deedDetail(m.deed)}`"
+              ><DeedMark :kind="m.deed.kind"
+            /></span>
+          </div>
+          <span class="readout done-near" :title="nearWords">{{
+            nearWords || (marks.length < data.deeds.length ? 'the newest' : '')
+          }}</span>
+        </div>
+        <div class="strip-row axis">
+          <span class="label plain" />
+          <div
+            ref="ruler"
+            class="plot slider"
+            role="slider"
+            tabindex="0"
+            aria-label="Day"
+            :aria-valuemin="data.from"
+            :aria-valuemax="data.to"
+            :aria-valuenow="at"
+            :aria-valuetext="cursorSays"
+            @keydown="onKey"
+          >
+            <span v-for="t in ticks" :key="t.at" class="tick" :style="{ left: `${left(t.at)}px` }">{{
+              t.label
+            }}</span>
+          </div>
+          <strong class="readout at-words" aria-hidden="true">{{ atWords }}</strong>
+        </div>
+        <div class="cursor" :style="{ '--at': `${left(at)}px` }" aria-hidden="true" />
+      </div>
+    </section>
+    <section class="sheet below" aria-label="Which way it goes">
       <ul v-if="trends.length > 0" class="trends" aria-label="Trend">
         <li v-for="note in trends" :key="`${note.methodId} ${note.place} ${note.stretch}`">
-          <span v-if="series.length > 1" class="quiet">{{ lineWords(note) }}: </span>
+          <span v-if="severalKits" class="quiet">{{ lineWords(note) }}: </span>
           <span v-if="note.stretch" class="quiet">{{ note.stretch }}: </span>
           {{ note.sentence }}
+          <strong v-if="testBy && note.ahead === ahead">{{ testBy }}</strong>
           <BButton variant="link" @click="opened.open(note.workings)"
             >Workings<span class="visually-hidden">
               of the trend,
@@ -190,9 +450,20 @@ const go = (parameter: ParameterId) =>
           >
         </li>
       </ul>
+      <p v-else class="quiet mb-0">Too few readings by one kit to say which way it goes.</p>
+      <p v-if="severalKits" class="kits">
+        Two kits can differ by two or three times, each true to itself: their readings are drawn apart. Keep
+        to one for trends. Round: {{ lineWords(tallRow!.series[0]!) }}. Square, unlit: the others.
+      </p>
       <p v-if="data.more" class="quiet mb-0">The newest 5000 readings are drawn.</p>
+      <p v-if="elsewhere.length > 0" class="quiet mb-0">Not read in this span: {{ names(elsewhere) }}.</p>
     </section>
-    <details class="mt-3" @toggle="tableOpen = ($event.target as HTMLDetailsElement).open">
+    <p class="key quiet">
+      <span v-for="s in signsUsed" :key="s"><DeedMark :sign="s as DeedSign" /> {{ deedSigns[s] }}</span>
+      <span>Gray: no reading young enough to rest on.</span>
+      <span>Ribbon: where it may have lain, one time in two, and four in five.</span>
+    </p>
+    <details class="table" @toggle="tableOpen = ($event.target as HTMLDetailsElement).open">
       <summary>The same as a table</summary>
       <div v-if="tableOpen" class="table-responsive">
         <table class="table table-sm">
@@ -204,7 +475,7 @@ const go = (parameter: ParameterId) =>
             </tr>
           </thead>
           <tbody>
-            <tr v-for="r in data.readings" :key="r.id">
+            <tr v-for="r in tableRows" :key="r.id">
               <td>{{ format(r.takenAt, 'd MMM yyyy, HH:mm') }}</td>
               <td class="text-nowrap">
                 <button
@@ -230,61 +501,232 @@ const go = (parameter: ParameterId) =>
 </template>
 
 <style scoped>
-.parameters {
+.spans {
+  display: flex;
+}
+.spans button {
+  min-width: 44px;
+  min-height: 44px;
+  padding: 0 10px;
+  border: 1.5px solid #7d8a82;
+  border-left-width: 0;
+  background: none;
+  color: inherit;
+}
+.spans button:first-child {
+  border-left-width: 1.5px;
+  border-radius: 4px 0 0 14px;
+}
+.spans button:last-child {
+  border-radius: 0 14px 4px 0;
+}
+.spans [aria-pressed='true'] {
+  border-color: var(--hl-here);
+  background: var(--hl-here);
+  color: #faf8f3;
+  font-weight: 700;
+}
+.places {
   display: flex;
   flex-wrap: wrap;
   gap: 0.4rem;
-  margin-bottom: 0.9rem;
+  margin-bottom: 0.6rem;
 }
-.parameter {
-  min-height: 44px;
-  padding: 0 0.9rem;
-  border: 1px solid var(--hl-line);
-  border-radius: 4px 14px;
-  background: var(--hl-sheet);
-  color: inherit;
+.trace {
+  --label: 132px;
+  --readout: 142px;
+  position: relative;
 }
-.parameters .btn {
-  flex: none;
+.cursor-words {
+  display: none;
+  margin: 0 0 0.3rem;
+  min-height: 1.5rem;
+}
+.done-near {
+  overflow: hidden;
+  max-height: 30px;
+  font-size: 0.8125rem;
+  text-overflow: ellipsis;
   white-space: nowrap;
 }
-.parameter.here {
-  background: var(--hl-hedge);
-  border-color: var(--hl-hedge);
-  color: #faf8f3;
-  font-weight: 650;
+.strips {
+  position: relative;
+  overflow: hidden;
+  border: 1px solid var(--hl-line);
+  border-radius: 4px 24px 0 0;
+  background: var(--hl-sheet);
 }
-.kits {
-  margin: 0.5rem 0 0;
+.strip-row {
+  display: grid;
+  grid-template-columns: var(--label) minmax(0, 1fr) var(--readout);
+  align-items: stretch;
+}
+.strip-row + .strip-row {
+  border-top: 1px solid var(--hl-line);
+}
+.label {
+  min-height: 44px;
+  padding: 0 6px 0 14px;
+  border: 0;
+  background: none;
+  color: inherit;
+  font-weight: 600;
+  line-height: 1.15;
+  text-align: left;
+}
+.label.plain {
+  display: flex;
+  align-items: center;
+  min-height: 0;
+}
+button.label:hover {
+  background: var(--hl-pool);
+}
+.tall .label {
+  background: var(--hl-pool);
+}
+small {
+  display: block;
+  color: var(--hl-quiet);
+  font-size: 0.8125rem;
+  font-weight: 400;
+}
+.plot {
+  position: relative;
+  min-width: 0;
+}
+.readout {
+  align-self: center;
+  padding: 0 8px 0 12px;
+  line-height: 1.2;
+}
+.readout .opens-workings {
+  min-height: 24px;
+  padding-block: 0;
+  font-size: 1.0625rem;
+}
+.before {
+  margin-left: 0.6ch;
+}
+.deeds {
+  min-height: 30px;
+}
+.deed-at {
+  position: absolute;
+  top: 6px;
+  line-height: 0;
+}
+.deed-at.near {
+  border-radius: 3px;
+  background: var(--hl-amber);
+  color: #1c2321;
+}
+.slider {
+  height: 44px;
+  overflow: hidden;
+  cursor: ew-resize;
+  touch-action: none;
+}
+.tick {
+  position: absolute;
+  top: 4px;
+  padding-left: 4px;
+  border-left: 1px solid var(--hl-quiet);
+  font-size: 0.875rem;
+  white-space: nowrap;
+}
+/* One line through all strips. */
+.cursor {
+  position: absolute;
+  top: 0;
+  bottom: 24px;
+  left: calc(var(--label) + var(--at));
+  border-left: 2px solid var(--bs-body-color);
+  pointer-events: none;
+}
+.cursor::before {
+  content: '';
+  position: absolute;
+  top: 0;
+  left: -6px;
+  border: 5px solid transparent;
+  border-top: 7px solid var(--bs-body-color);
+}
+.below.sheet {
+  border-top: 0;
+  border-radius: 0 0 4px 24px;
+  background: var(--hl-shade);
+  padding: 0.5rem 1rem;
 }
 .trends {
   list-style: none;
+  margin: 0;
   padding: 0;
-  margin: 0.4rem 0 0;
 }
 .trends .btn {
   min-height: 32px;
   padding-block: 0;
 }
+.kits {
+  margin: 0.3rem 0 0;
+  font-size: 0.9rem;
+}
+.key {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.2rem 1.1rem;
+  margin: 0.6rem 0;
+  font-size: 0.875rem;
+}
 summary {
-  min-height: 32px;
-  font-weight: 600;
+  min-height: 44px;
   color: var(--hl-link);
+  font-weight: 600;
 }
 @media (max-width: 767px) {
-  /* The chart gets the width: the choices stand in one row that scrolls, its sheet has next to no margin. */
-  .parameters {
-    flex-wrap: nowrap;
-    overflow-x: auto;
-    padding: 5px;
-    margin: -5px -5px 0.5rem;
+  .trace {
+    --label: 62px;
+    --readout: 74px;
   }
-  .parameter {
-    flex: none;
+  .spans button {
+    padding: 0 6px;
   }
-  .chart-sheet {
-    padding: 0.6rem 0.2rem;
-    margin-inline: -0.5rem;
+  .label {
+    padding: 0 2px 0 6px;
+    font-size: 0.8125rem;
+  }
+  .label small {
+    font-size: 0.75rem;
+  }
+  .readout {
+    padding: 0 2px 0 6px;
+  }
+  .readout small {
+    font-size: 0.75rem;
+  }
+  .at-words,
+  .done-near,
+  .print {
+    visibility: hidden;
+  }
+  .print {
+    display: none;
+  }
+  .before {
+    display: block;
+    margin: 0;
+  }
+  .cursor-words {
+    display: block;
+  }
+}
+@media print {
+  .table,
+  .spans,
+  .places,
+  .cursor,
+  .trends .btn {
+    display: none !important;
   }
 }
 </style>

@@ -2,6 +2,7 @@ import { day } from '@hedge-lamp/core/wire';
 import { type Status, severity, statusWord } from '@hedge-lamp/core/limits';
 import {
   FieldError,
+  type Interval,
   type Workings,
   formatInterval,
   formatReading,
@@ -24,6 +25,15 @@ export interface ShownBand {
   readonly status: Status;
 }
 
+/** What may come, by the figures of the sentence: the last reading, and how it goes on a day. */
+export interface Ahead {
+  readonly at: number;
+  readonly level: Interval;
+  readonly perDay: Interval;
+  /** Days after it until the next limit is met, where the way leads to one. */
+  readonly days: Interval | null;
+}
+
 export interface TrendNote {
   readonly methodId: string | null;
   readonly place: string;
@@ -31,6 +41,8 @@ export interface TrendNote {
   readonly stretch: string;
   readonly sentence: string;
   readonly workings: Workings;
+  /** Null for a stretch whose pace is not the one that goes on. */
+  readonly ahead: Ahead | null;
 }
 
 const asInterval = (p: TracePoint) => interval(p.low ?? -Infinity, p.y, p.high ?? Infinity);
@@ -116,6 +128,8 @@ export function trendNotes(
       const read = points.map((p) => ({ at: p.x, value: asInterval(p) }));
       const trend = trendOf(read, unit || 'pH');
       const { perDay, bounds, direction, sure } = trend.value;
+      const last = asInterval(points.at(-1)!);
+      const from = { at: points.at(-1)!.x, level: last, perDay };
       const aWeek = `${formatReading(scale(perDay, 7))} ${unit || 'pH'} a week`;
       if (direction === 'cannot-tell')
         return [
@@ -125,9 +139,9 @@ export function trendNotes(
             stretch,
             sentence: `No clear way up or down: ${aWeek}.`,
             workings: trend.workings,
+            ahead: goesOn ? { ...from, days: null } : null,
           },
         ];
-      const last = asInterval(points.at(-1)!);
       const limit = goesOn ? nextLimit(last.best, direction === 'rising', bands) : null;
       const days = limit && daysToLimit(last, perDay, limit.at)?.value;
       const leaves =
@@ -141,6 +155,7 @@ export function trendNotes(
           stretch,
           sentence: `${verbs[direction][sure ? 'sure' : 'seems']}, ${aWeek}.${goesOn && direction === 'rising' ? doublingWords(read, unit) : ''}${leaves}${sure ? '' : ` The ranges alone would allow ${formatInterval(scale(bounds, 7))}.`}`,
           workings: trend.workings,
+          ahead: goesOn ? { ...from, days: leaves && days ? days : null } : null,
         },
       ];
     } catch (error) {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { format } from 'date-fns';
 import { onMounted, ref } from 'vue';
 
 /** The heading of a page. It takes the focus when the page opens, so that a screen reader starts there. */
@@ -17,6 +18,7 @@ onMounted(() => heading.value?.focus({ preventScroll: true }));
     <div class="text">
       <h1 ref="heading" tabindex="-1">{{ title }}</h1>
       <p v-if="lead" class="quiet">{{ lead }}</p>
+      <p class="printed">Hedge Lamp, {{ format(Date.now(), 'd MMMM yyyy, HH:mm') }}</p>
     </div>
     <div class="acts"><slot /></div>
   </div>
@@ -36,6 +38,14 @@ onMounted(() => heading.value?.focus({ preventScroll: true }));
 h1,
 p {
   margin: 0;
+}
+.printed {
+  display: none;
+}
+@media print {
+  .printed {
+    display: block;
+  }
 }
 .acts {
   display: flex;

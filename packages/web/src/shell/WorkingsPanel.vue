@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { saidSource } from './said-source';
 import type { Workings } from '@hedge-lamp/core/quantity';
 import { useEventListener } from '@vueuse/core';
 import { BOffcanvas } from 'bootstrap-vue-next/components/BOffcanvas';
@@ -30,7 +31,7 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
         <dt>{{ input.label }}</dt>
         <dd>
           <span class="figure-mono">{{ input.value }}</span>
-          <span v-if="input.note" class="quiet d-block">{{ input.note }}</span>
+          <span v-if="input.note" class="quiet d-block">{{ saidSource(input.note) }}</span>
         </dd>
       </template>
     </dl>
@@ -44,14 +45,14 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
         <template v-for="opinion in workings.opinions" :key="opinion.school">
           <dt>{{ opinion.school }}</dt>
           <dd>
-            {{ opinion.says }} <span class="quiet d-block">{{ opinion.source }}</span>
+            {{ opinion.says }} <span class="quiet d-block">{{ saidSource(opinion.source) }}</span>
           </dd>
         </template>
       </dl>
     </template>
     <h3>Sources</h3>
     <ul>
-      <li v-for="source in workings.sources" :key="source">{{ source }}</li>
+      <li v-for="source in workings.sources" :key="source">{{ saidSource(source) }}</li>
     </ul>
   </BOffcanvas>
 </template>

@@ -77,26 +77,26 @@ const place = ({ at, open }: Cell) => {
       <span class="visually-hidden">, {{ lampWord[status] }}</span>
       <span class="why" :title="why">{{ why }}</span>
     </div>
-    <ul class="cells" :aria-label="`Figures of ${water.name}`">
+    <div class="cells" role="group" :aria-label="`Figures of ${water.name}`">
       <template v-for="(cell, k) in cells" :key="k">
-        <li
+        <div
           v-if="cell"
           role="img"
           :aria-label="cellWords(cell)"
           class="cell"
           :class="[cell.light, { bad: bad(cell), estimate: cell.estimate }]"
+          :style="{ background: `var(--hedge-${cell.zones}), var(--water)` }"
         >
-          <svg aria-hidden="true" focusable="false"><use :href="`#mini-${cell.zones}`" /></svg>
           <b
             v-if="cell.at"
             :class="{ long: cell.at[2] - cell.at[0] > 0.2, past: cell.open }"
             :style="place(cell)"
           />
           <b v-else class="none" />
-        </li>
-        <li v-else class="nothing" role="presentation" />
+        </div>
+        <span v-else />
       </template>
-    </ul>
+    </div>
     <div class="due">
       <strong v-if="due">{{ due }}</strong>
       <RouterLink v-for="note in notes" :key="note.says" class="running" :to="note.to">{{
@@ -117,6 +117,9 @@ const place = ({ at, open }: Cell) => {
   min-height: var(--line, 52px);
   padding: 0 0 0 12px;
   border-top: 1px solid var(--hl-line);
+  /* Of forty lines a few are in sight: the others are laid out when they come. */
+  content-visibility: auto;
+  contain-intrinsic-size: auto var(--line, 52px);
 }
 .water:hover {
   background: var(--hl-pool);
@@ -149,39 +152,29 @@ const place = ({ at, open }: Cell) => {
   display: grid;
   grid-template-columns: repeat(var(--columns), minmax(0, 1fr));
   gap: 3px;
-  margin: 0;
-  padding: 0;
-  list-style: none;
 }
 .cell {
+  --water: var(--hl-lit);
+  --leaf: var(--hl-leaf);
   position: relative;
+  contain: strict;
   height: 34px;
-  overflow: hidden;
   border-radius: 2px 8px;
-  background: var(--hl-lit);
-  color: var(--hl-leaf);
   print-color-adjust: exact;
   forced-color-adjust: none;
 }
 .cell.late {
-  background: var(--hl-late);
+  --water: var(--hl-late);
 }
 .cell.dusk {
-  background: var(--hl-dusk);
+  --water: var(--hl-dusk);
 }
 .cell.dark {
-  background: var(--hl-dark);
-  color: var(--hl-leaf-dark);
+  --water: var(--hl-dark);
+  --leaf: var(--hl-leaf-dark);
 }
 .cell.bad {
-  overflow: visible;
   box-shadow: 0 0 0 2.5px var(--bs-body-color);
-}
-.cell svg {
-  display: block;
-  width: 100%;
-  height: 100%;
-  border-radius: inherit;
 }
 .cell b {
   --wide: max(8px, calc((var(--high) - var(--low)) * 100%));
@@ -248,6 +241,7 @@ const place = ({ at, open }: Cell) => {
 }
 @media (max-width: 1023px) {
   .water {
+    contain-intrinsic-size: auto 82px;
     grid-template-columns: 38px minmax(0, 1fr) auto;
     gap: 4px 6px;
     padding: 8px 10px 9px;

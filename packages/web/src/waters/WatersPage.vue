@@ -4,11 +4,12 @@ import { lampWord, severity } from '@hedge-lamp/core/limits';
 import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useNow } from '../clock/use-now';
+import { headOf } from '../parameters/column-heads';
 import LinkButton from '../shell/LinkButton.vue';
 import LoadState from '../shell/LoadState.vue';
 import PageHeading from '../shell/PageHeading.vue';
 import StatusLamp from '../shell/StatusLamp.vue';
-import MiniHedges from '../shell/beam/MiniHedges.vue';
+import { miniHedge } from '../shell/beam/mini-hedge';
 import { useLastLook } from './last-look';
 import WaterLine from './WaterLine.vue';
 import { useWaters } from './waters-store';
@@ -29,20 +30,6 @@ const asks = {
   unread: 'too little is known: test',
   clear: 'nothing to do',
 } as const;
-/** What a column is called where there is room for a formula. */
-const heads = {
-  ammonia: 'NH3',
-  'free-ammonia': 'free',
-  nitrite: 'NO2',
-  nitrate: 'NO3',
-  ph: 'pH',
-  alkalinity: 'KH',
-  hardness: 'GH',
-  temperature: '°C',
-  'dissolved-oxygen': 'O2',
-  chloride: 'Cl',
-} as const satisfies Record<(typeof comparedBy)[number], string>;
-
 const orders = [
   { by: 'worst', words: 'Worst first' },
   { by: 'due', words: 'Due first' },
@@ -58,7 +45,12 @@ const columns = computed(() => {
   const asked = new Set(cells.value.map((c) => c.subject));
   return comparedBy.filter((subject) => asked.has(subject));
 });
-const shapes = computed(() => [...new Set(cells.value.map((c) => c.zones))]);
+/** The hedges of each shape are told once; a cell names its own. */
+const hedges = computed(() =>
+  Object.fromEntries(
+    [...new Set(cells.value.map((c) => c.zones))].map((zones) => [`--hedge-${zones}`, miniHedge(zones)]),
+  ),
+);
 
 const groups = computed(() => {
   if (order.value === 'worst') return store.groups;
@@ -113,13 +105,12 @@ const lead = computed(() => {
     v-else
     class="waters"
     :class="{ many: store.waters.length > 14 }"
-    :style="{ '--columns': columns.length }"
+    :style="{ '--columns': columns.length, ...hedges }"
   >
-    <MiniHedges :shapes="shapes" />
     <div class="heads" aria-hidden="true">
       <span />
       <span class="columns"
-        ><span v-for="c in columns" :key="c">{{ heads[c] }}</span></span
+        ><span v-for="c in columns" :key="c">{{ headOf(c) }}</span></span
       >
       <span class="due">due · running</span>
     </div>

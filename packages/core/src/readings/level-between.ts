@@ -1,0 +1,153 @@
+import { day } from '../wire';
+import type { Interval } from '../quantity';
+import { FieldError } from '../quantity/field-error';
+
+/** A reading at its instant. */
+interface Read {
+  /** Milliseconds since 1970. */
+  readonly at: number;
+  /** Any one unit; all by one method at one place. */
+  readonly value: Interval;
+}
+
+/** Where a level lay at one instant, as far as the readings around it tell. */
+export interface LevelAt {
+  readonly at: number;
+  readonly middle: number;
+  /** Half the width of what holds it one time in two, and four times in five. */
+  readonly half: number;
+  readonly fourFifths: number;
+}
+
+/** Standard deviations within which a normal value lies one time in two, and four times in five. */
+const oneInTwo = 0.6745;
+const fourInFive = 1.2816;
+/** A range is taken to hold the true value nine times in ten, 1.645 standard deviations to either side. Hedge Lamp's own. */
+const rangeHolds = 2 * 1.645;
+/** What a water change may move a level by, as a share of it, one standard deviation. Hedge Lamp's own. */
+const changeMoves = 0.1;
+/** Paces of drift that are tried, in powers of two around that of the readings themselves. */
+const paces = Array.from({ length: 15 }, (_, k) => 2 ** (k - 11));
+
+const noiseOf = ({ low, best, high }: Interval, least: number): number => {
+  // Past the top of a card only its lower end is known: it may well be twice as much.
+  const width = Number.isFinite(high)
+    ? high - (Number.isFinite(low) ? low : 2 * best - high)
+    : 2 * Math.abs(best);
+  return Math.max(width / rangeHolds, least) ** 2;
+};
+
+interface Moment {
+  readonly at: number;
+  readonly reading: { readonly level: number; readonly noise: number } | null;
+  /** Variance that was added since the moment before, in units of the drift; and by changes of water. */
+  readonly days: number;
+  readonly changes: number;
+}
+
+function momentsOf(
+  reads: readonly Read[],
+  times: readonly number[],
+  changes: readonly number[],
+  least: number,
+): Moment[] {
+  const all = [
+    ...reads.map(({ at, value }) => ({ at, reading: { level: value.best, noise: noiseOf(value, least) } })),
+    ...times.map((at) => ({ at, reading: null })),
+  ].sort((a, b) => a.at - b.at);
+  return all.map((moment, k) => {
+    const before = all[k - 1];
+    return {
+      ...moment,
+      days: before ? (moment.at - before.at) / day : 0,
+      changes: before ? changes.filter((c) => c > before.at && c <= moment.at).length : 0,
+    };
+  });
+}
+
+/** Filters forward and smooths backward: the level at each moment, its variance, and how well this pace explains the readings. */
+function smooth(moments: readonly Moment[], drift: number, jump: number) {
+  const levels: number[] = [];
+  const variances: number[] = [];
+  const grown: number[] = [];
+  let [level, variance] = [0, 0];
+  let fit = 0;
+  let known = false;
+  for (const { reading, days, changes } of moments) {
+    variance += drift * days + jump * changes;
+    grown.push(variance);
+    if (reading && !known) {
+      [level, variance, known] = [reading.level, reading.noise, true];
+      grown[grown.length - 1] = Infinity;
+    } else if (reading) {
+      const total = variance + reading.noise;
+      const miss = reading.level - level;
+      fit -= (Math.log(total) + miss ** 2 / total) / 2;
+      level += (variance / total) * miss;
+      variance *= reading.noise / total;
+    }
+    levels.push(level);
+    variances.push(variance);
+  }
+  for (let k = moments.length - 2; k >= 0; k--) {
+    const ahead = grown[k + 1]!;
+    if (!Number.isFinite(ahead) || ahead <= 0) continue;
+    const share = variances[k]! / ahead;
+    variances[k]! += share ** 2 * (variances[k + 1]! - ahead);
+    levels[k]! += share * (levels[k + 1]! - levels[k]!);
+  }
+  return { levels, variances, fit };
+}
+
+/**
+ * Where a level lay between readings: a level that drifts, read with the error that each range tells. How fast it drifts is
+ * not known; every pace counts by how well it explains the readings. So what is told is narrow at a reading, wider the longer
+ * nobody looked, and wider still across a change of water; in water that moves smoothly it is wider than it need be. It is
+ * not asked about before the first reading or after the last.
+ * Source: local level model, Kalman 1960; Rauch, Tung & Striebel 1965, AIAA J. 3: 1445–1450; ranges, weights and changes
+ * are Hedge Lamp's own.
+ * @param reads at least two of different times
+ * @param times at which it is asked for, ms; those outside the readings are left out
+ * @param changes instants at which water was changed
+ * @throws FieldError `out-of-range` with fewer than two readings of different times
+ */
+export function levelBetween(
+  reads: readonly Read[],
+  times: readonly number[],
+  changes: readonly number[] = [],
+): LevelAt[] {
+  const sorted = [...reads].sort((a, b) => a.at - b.at);
+  const [first, last] = [sorted[0], sorted.at(-1)];
+  if (!first || !last || last.at <= first.at)
+    throw new FieldError(
+      'out-of-range',
+      'reads',
+      'A level between readings needs two readings of different times.',
+    );
+  const asked = times.filter((t) => t >= first.at && t <= last.at);
+  const bests = sorted.map((r) => r.value.best);
+  const size = Math.max(...bests.map(Math.abs));
+  // Nothing is read more finely than a thousandth of itself.
+  const least = Math.max(size / 1000, Number.MIN_VALUE * 1e20);
+  const moves = sorted
+    .slice(1)
+    .map(
+      (r, k) => (r.value.best - sorted[k]!.value.best) ** 2 / Math.max((r.at - sorted[k]!.at) / day, 1e-3),
+    );
+  const usual = Math.max(moves.reduce((a, b) => a + b, 0) / moves.length, least ** 2);
+  const jump = (changeMoves * (bests.reduce((a, b) => a + Math.abs(b), 0) / bests.length)) ** 2;
+  const moments = momentsOf(sorted, asked, changes, least);
+  const tried = paces.map((pace) => smooth(moments, pace * usual, jump));
+  const best = Math.max(...tried.map((t) => t.fit));
+  const weights = tried.map((t) => Math.exp(t.fit - best));
+  const sum = weights.reduce((a, b) => a + b, 0);
+  return moments.flatMap(({ at, reading }, k) => {
+    if (reading) return [];
+    const mean = (of: (t: (typeof tried)[number]) => number) =>
+      tried.reduce((total, t, i) => total + weights[i]! * of(t), 0) / sum;
+    const middle = mean((t) => t.levels[k]!);
+    const variance = mean((t) => t.variances[k]! + (t.levels[k]! - middle) ** 2);
+    const sd = Math.sqrt(Math.max(variance, 0));
+    return [{ at, middle, half: oneInTwo * sd, fourFifths: fourInFive * sd }];
+  });
+}

@@ -215,7 +215,7 @@ test('14 days without a backup are said on the first page; a folder that will no
   await page.keyboard.press('Enter');
   await expect(page.getByText(/Backup made and read back/)).toBeVisible();
   await page.goto(served.url);
-  await expect(page.getByText('Your waters')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Your waters' })).toBeVisible();
   await expect(page.getByText(/No good backup/)).toBeHidden();
 });
 

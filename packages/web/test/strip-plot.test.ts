@@ -77,15 +77,15 @@ describe('the ribbon of a strip', () => {
       { methodId: 'a', place: '', points: [0, 7, 14, 21].map((d) => point(d, 10 + d / 7)) },
       { methodId: 'b', place: '', points: [point(40, 90)] },
     ];
-    const ribbon = ribbonOf(series, start + 7 * day, start + 60 * day, [], 10);
+    const ribbon = ribbonOf(series, start + 7 * day, start + 60 * day, [], 0, 10);
     expect(ribbon).toHaveLength(11);
     expect(ribbon[0]!.at).toBe(start + 7 * day);
     expect(ribbon.at(-1)!.at).toBe(start + 21 * day);
   });
   it('is none of one reading', () => {
-    expect(ribbonOf([{ methodId: 'a', place: '', points: [point(0, 1)] }], start, start + day, [])).toEqual(
-      [],
-    );
+    expect(
+      ribbonOf([{ methodId: 'a', place: '', points: [point(0, 1)] }], start, start + day, [], 0),
+    ).toEqual([]);
   });
 });
 

@@ -36,7 +36,7 @@ const RestSchema = z.object({
 });
 
 /**
- * How a water is, as one answer: pages, chips, shelf, help sheet and API all take it from here. Clear is a claim: all
+ * How a water is, as one answer: pages, water menu, help sheet and API all take it from here. Clear is a claim: all
  * that can kill here in the coming days was read, lately enough, by something that can tell, and lies inside.
  */
 export const LampSchema = z

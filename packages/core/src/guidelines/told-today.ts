@@ -73,7 +73,7 @@ const CellSchema = z
   .meta({ id: 'Cell' });
 export type Cell = z.infer<typeof CellSchema>;
 
-/** How a water stands in short: for the shelf and the chips. */
+/** How a water stands in short: for the page of all waters and the menu. */
 export const StandingSchema = z
   .object({
     waterId: z.string(),

@@ -22,7 +22,7 @@ const ofAll = computed(() => route.name === 'home');
 const name = computed(() =>
   ofAll.value || !chosen.water
     ? waters.waters.length === 1
-      ? 'Your one water'
+      ? '1 water'
       : `All ${waters.waters.length} waters`
     : chosen.water.name,
 );

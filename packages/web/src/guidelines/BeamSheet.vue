@@ -54,13 +54,20 @@ const label = (gauge: Gauge) => (isComputed(gauge.subject) ? gauge.label : subje
       <span />
     </div>
     <ul ref="list">
-      <li v-for="row in rows" :key="row.key">
+      <li v-for="(row, k) in rows" :key="row.key">
+        <p
+          v-if="row.gauge.place && row.gauge.place !== rows[k - 1]?.gauge.place"
+          class="place"
+          aria-hidden="true"
+        >
+          {{ row.gauge.place }}
+        </p>
         <article class="row" :class="{ vital: row.vital, un: row.vital && !counts(row.gauge) }">
           <h3 class="name">
             <span aria-hidden="true">{{ row.name }}</span><span class="visually-hidden"
               >{{ label(row.gauge) }}{{ row.gauge.place ? `, ${row.gauge.place}` : '' }}</span
             >
-            <small aria-hidden="true">{{ [row.unit, row.gauge.place].filter(Boolean).join(' · ') }}</small>
+            <small aria-hidden="true">{{ row.unit }}</small>
           </h3>
           <p class="visually-hidden">{{ row.says }}</p>
           <div class="track" aria-hidden="true">
@@ -197,6 +204,13 @@ ul {
   box-shadow: none;
   border: 1.5px dashed var(--bs-body-color);
   border-left: 0;
+}
+.place {
+  margin: 0;
+  padding: 4px 14px;
+  border-top: 1px solid var(--hl-line);
+  background: var(--hl-shade);
+  font-weight: 650;
 }
 .name {
   margin: 0;

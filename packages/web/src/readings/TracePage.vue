@@ -32,7 +32,7 @@ import { ask } from '../wire/ask';
 import { type DeedSign, deedSigns, signOfDeed } from './deed-signs';
 import DeedMark from './DeedMark.vue';
 import { enteredWords, methodWords, shownUnit, valueWords } from './reading-words';
-import { banksOf, duskOf, ribbonOf, standingAt, ticksOf, windowOf } from './strip-plot';
+import { banksOf, changeMoves, duskOf, ribbonOf, standingAt, ticksOf, windowOf } from './strip-plot';
 import StripPlot from './StripPlot.vue';
 import { type TracePoint, traceSeries } from './trace-data';
 import { trendNotes } from './trend-words';
@@ -166,7 +166,14 @@ const rows = computed(() => {
         known.from,
         end.value,
       ),
-      ribbon: ribbonOf(series, known.from, known.to, changes.value, isPhone.value ? 60 : 110),
+      ribbon: ribbonOf(
+        series,
+        known.from,
+        known.to,
+        changes.value,
+        changeMoves(parameter),
+        isPhone.value ? 60 : 110,
+      ),
     };
   });
 });

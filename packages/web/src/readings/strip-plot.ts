@@ -1,5 +1,6 @@
 import { day, hour } from '@hedge-lamp/core/wire';
 import { beamScale } from '@hedge-lamp/core/limits';
+import type { ParameterId } from '@hedge-lamp/core/parameters';
 import { interval } from '@hedge-lamp/core/quantity';
 import { type LevelAt, levelBetween } from '@hedge-lamp/core/readings';
 import {
@@ -78,12 +79,17 @@ export function duskOf(taken: readonly number[], claim: number, from: number, to
   });
 }
 
+/** What animals make and the tap holds little of: a change of water moves it by a good part. Common practice; how far is our own. */
+const made: readonly ParameterId[] = ['ammonia', 'nitrite', 'nitrate', 'phosphate'];
+export const changeMoves = (parameter: ParameterId): number => (made.includes(parameter) ? 0.5 : 0.05);
+
 /** Level between the readings of the line that has the most of them, at most one each few pixels. */
 export function ribbonOf(
   series: readonly TraceSeries[],
   from: number,
   to: number,
   changes: readonly number[],
+  moves: number,
   steps = 110,
 ): LevelAt[] {
   const reads = (series[0]?.points ?? []).map((p) => ({
@@ -94,7 +100,7 @@ export function ribbonOf(
   if (last <= first) return [];
   const [begin, end] = [Math.max(first, from), Math.min(last, to)];
   const times = Array.from({ length: steps + 1 }, (_, k) => begin + ((end - begin) * k) / steps);
-  return levelBetween(reads, times, changes);
+  return levelBetween(reads, times, { changes, moves });
 }
 
 /** Marks of the time axis, with their words. */

@@ -155,7 +155,7 @@ const place = ({ at, open }: Cell) => {
 }
 .cell {
   --water: var(--hl-lit);
-  --leaf: var(--hl-leaf);
+  color: var(--hl-leaf);
   position: relative;
   contain: strict;
   height: 34px;
@@ -171,7 +171,7 @@ const place = ({ at, open }: Cell) => {
 }
 .cell.dark {
   --water: var(--hl-dark);
-  --leaf: var(--hl-leaf-dark);
+  color: var(--hl-leaf-dark);
 }
 .cell.bad {
   box-shadow: 0 0 0 2.5px var(--bs-body-color);

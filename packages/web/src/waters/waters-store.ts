@@ -17,7 +17,7 @@ const muchApart = hour;
 const statuses = (Object.keys(statusWord) as Status[]).sort((a, b) => severity(b) - severity(a));
 
 /**
- * All waters and how each stands; every page's chips and choices come from here. Kept on this device too, for a bench
+ * All waters and how each stands; every page's menu and choices come from here. Kept on this device too, for a bench
  * without a network.
  */
 export const useWaters = defineStore('waters', () => {

@@ -1,5 +1,5 @@
 import type { Gauge } from '@hedge-lamp/core/guidelines';
-import { beamRow, besideRow } from '../src/guidelines/beam-rows';
+import { beamRow, besideRows } from '../src/guidelines/beam-rows';
 
 const now = new Date(2026, 10, 26, 12, 0).getTime();
 const hour = 3_600_000;
@@ -73,6 +73,13 @@ describe('a figure as a row', () => {
     const row = beamRow(gauge({ state, value, takenAt, status: 'unread', light: 'dusk' }), true, now);
     expect(row).toMatchObject({ word, says });
   });
+  it('says Clear no more where nobody knows whether it still is so; what was bad stays bad', () => {
+    expect(beamRow(gauge(), true, now, true)).toMatchObject({ word: 'Past', gauge: { light: 'dusk' } });
+    expect(beamRow(gauge({ status: 'act' }), true, now, true)).toMatchObject({
+      word: 'Act',
+      gauge: { light: 'dusk' },
+    });
+  });
   it('calls what has no limit noted, and gives it no beam', () => {
     const row = beamRow(gauge({ bands: [], judged: false, status: 'unread' }), false, now);
     expect(row).toMatchObject({ word: 'Noted', beam: null });
@@ -88,17 +95,28 @@ describe('a figure as a row', () => {
       now,
     );
     expect(row.unit).toBe('mg/L NO3, worked out');
-    expect(besideRow(row)).toEqual(['Free ammonia: No thermometer: 18 to 28 °C was taken.']);
+    expect(besideRows([row])).toEqual(['Free ammonia: No thermometer: 18 to 28 °C was taken.']);
   });
   it('says beside the rows why a reading tells nothing, but not what its word says already', () => {
     const because = 'This kit cannot show it. Confirm it with drops.';
     expect(
-      besideRow(beamRow(gauge({ state: 'cannot-show', status: 'unread', remark: because }), true, now)),
+      besideRows([beamRow(gauge({ state: 'cannot-show', status: 'unread', remark: because }), true, now)]),
     ).toEqual([`Nitrate: ${because}`]);
     expect(
-      besideRow(
+      besideRows([
         beamRow(gauge({ state: 'too-old', status: 'unread', remark: 'Read 40 days ago.' }), true, now),
-      ),
+      ]),
     ).toEqual([]);
+  });
+  it('says once what holds for several, with its day as a day', () => {
+    const remark = 'Worked out from the change of 2026-11-24 (50 %); test to know.';
+    const rows = [
+      beamRow(gauge({ remark, estimate: true }), true, now),
+      beamRow(gauge({ subject: 'ph', label: 'pH', remark, estimate: true }), true, now),
+    ];
+    expect(besideRows(rows)).toEqual([
+      'Nitrate, pH: Worked out from the change of 24 Nov 2026 (50 %); test to know.',
+    ]);
+    expect(rows[0]!.says).toMatch(/^about 25 .*, worked out, Clear/);
   });
 });

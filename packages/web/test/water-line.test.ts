@@ -1,6 +1,6 @@
 import type { Cell } from '@hedge-lamp/core/guidelines';
 import type { DueTest } from '@hedge-lamp/core/schedule';
-import { cellWords, dueWords } from '../src/waters/water-line';
+import { asStale, cellWords, dueWords } from '../src/waters/water-line';
 
 const now = new Date(2026, 10, 26, 12, 0).getTime();
 const day = 86_400_000;
@@ -34,6 +34,11 @@ describe('a small beam in words', () => {
     [{ estimate: true }, 'Total ammonia 1.4 (0.8–1.5) mg/L NH3-N, worked out, Act'],
     [{ place: 'below' }, 'Total ammonia, below: 1.4 (0.8–1.5) mg/L NH3-N, Act'],
   ] as const)('%j', (more, words) => expect(cellWords(cell(more))).toBe(words));
+  it('says Clear no more where nobody knows whether it still is so; what was bad stays bad', () => {
+    expect(asStale(cell({ status: 'clear' }))).toMatchObject({ status: 'unread', light: 'dusk' });
+    expect(asStale(cell({ status: 'act' }))).toMatchObject({ status: 'act', light: 'dusk' });
+    expect(asStale(cell({ light: 'dark', status: 'unread', at: null })).light).toBe('dark');
+  });
   it('never says Clear of what is unread', () => {
     for (const light of ['lit', 'late', 'dusk', 'dark'] as const)
       expect(cellWords(cell({ status: 'unread', light }))).not.toMatch(/Clear/);

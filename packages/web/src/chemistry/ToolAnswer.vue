@@ -2,6 +2,7 @@
 import type { Workings } from '@hedge-lamp/core/quantity';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed, ref } from 'vue';
+import MoveBeams from './MoveBeams.vue';
 import type { Outcome, Table } from './tool';
 
 /** The answer of a calculation: one figure large, the rest beside it, then what it means and what to mind. */
@@ -32,6 +33,8 @@ defineExpose({ main });
     <section v-else-if="outcome.remarks?.length" class="sheet" aria-label="Answer">
       <p v-for="remark in outcome.remarks" :key="remark" class="remark">{{ remark }}</p>
     </section>
+
+    <MoveBeams v-if="outcome.moves?.length" :moves="outcome.moves" />
 
     <dl v-if="rest.length > 0" class="rest">
       <div v-for="r in rest" :key="r.label" class="sheet">

@@ -1,4 +1,4 @@
-import type { QuantityKind, Workings } from '@hedge-lamp/core/quantity';
+import type { Interval, QuantityKind, Workings } from '@hedge-lamp/core/quantity';
 import type { ParameterId } from '@hedge-lamp/core/parameters';
 import type { Given } from './given';
 
@@ -63,6 +63,14 @@ export interface Table {
   readonly rows: readonly (readonly string[])[];
 }
 
+/** A figure before something is done, and after it; both in the unit. */
+export interface Move {
+  readonly parameter: ParameterId;
+  readonly unit: string;
+  readonly before: Interval;
+  readonly after: Interval;
+}
+
 export interface Outcome {
   /** The first is the answer, the others go with it. */
   readonly results: readonly Shown[];
@@ -71,6 +79,8 @@ export interface Outcome {
   /** What to do, in order. */
   readonly steps?: readonly string[];
   readonly tables?: readonly Table[];
+  /** What it would do to a water's figures. */
+  readonly moves?: readonly Move[];
 }
 
 /** One calculation of the worktop: what goes in, and how core makes the answer. */

@@ -7,10 +7,16 @@ import { computed, ref } from 'vue';
 import StatusLamp from '../shell/StatusLamp.vue';
 import HedgePatterns from '../shell/beam/HedgePatterns.vue';
 import WaterBeam from '../shell/beam/WaterBeam.vue';
-import { beamRow, besideRow } from './beam-rows';
+import { beamRow, besideRows } from './beam-rows';
 
 /** All figures of a water below each other, so that their open water makes one channel. */
-const props = defineProps<{ gauges: readonly Gauge[]; lamp: Lamp; now: number }>();
+const props = defineProps<{
+  gauges: readonly Gauge[];
+  lamp: Lamp;
+  now: number;
+  /** True where nobody knows any more whether it still is so. */
+  stale: boolean;
+}>();
 defineEmits<{ workings: [workings: Workings] }>();
 
 const restsOn = (gauge: Gauge) =>
@@ -20,10 +26,10 @@ const restsOn = (gauge: Gauge) =>
 const rows = computed(() =>
   props.gauges
     .filter((g) => g.judged || g.value !== null || g.workings !== null)
-    .map((g) => beamRow(g, restsOn(g), props.now)),
+    .map((g) => beamRow(g, restsOn(g), props.now, props.stale)),
 );
 const counts = ({ light }: Gauge) => light === 'lit' || light === 'late';
-const beside = computed(() => rows.value.flatMap(besideRow));
+const beside = computed(() => besideRows(rows.value));
 
 const list = ref<HTMLElement>();
 const ruler = ref<HTMLElement>();
@@ -169,7 +175,8 @@ ul {
 }
 .row {
   position: relative;
-  min-height: var(--beam-row, 52px);
+  /* A little less where the rack stands below. */
+  min-height: calc(52px - min(4px, var(--hl-foot, 0px)));
   border-top: 1px solid var(--hl-line);
 }
 .row:has(.opens:hover) {

@@ -66,7 +66,13 @@ const due = computed(() => {
         class="asks"
         @told="again"
       />
-      <BeamSheet :gauges="today.gauges" :lamp="today.lamp" :now="now" @workings="opened.open" />
+      <BeamSheet
+        :gauges="today.gauges"
+        :lamp="today.lamp"
+        :now="now"
+        :stale="waters.isStale(today)"
+        @workings="opened.open"
+      />
       <p v-if="nothingRead" class="quiet">
         After the first test each row shows its figure as a capsule of light: the longer, the less sure.
       </p>

@@ -3,6 +3,7 @@ import { type BeamZone, beamScale, isComputed, statusWord } from '@hedge-lamp/co
 import { shortName } from '@hedge-lamp/core/parameters';
 import { formatBest, formatInterval, fromWire } from '@hedge-lamp/core/quantity';
 import type { WireInterval } from '@hedge-lamp/core/wire';
+import { format } from 'date-fns';
 import { agoInShort } from '../clock/words';
 import type { Along } from '../shell/beam/capsule';
 
@@ -45,6 +46,13 @@ const unreadWord: Readonly<Record<Gauge['state'], string>> = {
 const wordOf = ({ status, state, judged, value }: Gauge): string =>
   status !== 'unread' ? statusWord[status] : judged || value === null ? unreadWord[state] : 'Noted';
 
+/** What was bad stays bad. */
+const asStale = (gauge: Gauge): Gauge => ({
+  ...gauge,
+  light: gauge.light === 'dark' ? 'dark' : 'dusk',
+  ...(gauge.status === 'clear' ? { status: 'unread' as const, state: 'past' as const, remark: '' } : {}),
+});
+
 /** As many digits as there is room for beside a bank. */
 const bankText = (value: number | null): string =>
   value === null ? '' : String(Number(value.toPrecision(Math.abs(value) < 1 ? 2 : 3)));
@@ -71,8 +79,10 @@ function beamOf(gauge: Gauge): BeamRow['beam'] {
 /**
  * A figure as it is shown.
  * @param restsOn true where the lamp rests on it
+ * @param stale true where the server was not asked lately, or this device knows more than it: nothing is Clear then
  */
-export function beamRow(gauge: Gauge, restsOn: boolean, now: number): BeamRow {
+export function beamRow(told: Gauge, restsOn: boolean, now: number, stale = false): BeamRow {
+  const gauge = stale ? asStale(told) : told;
   const { subject, value, takenAt, estimate, place } = gauge;
   const name = isComputed(subject) ? gauge.label : shortName(subject);
   const interval = value && fromWire(value);
@@ -105,11 +115,23 @@ export function beamRow(gauge: Gauge, restsOn: boolean, now: number): BeamRow {
   };
 }
 
-/** What has to be said of a figure beyond its row: why it tells nothing, and what was taken for what is missing. */
-export function besideRow({ gauge, name }: BeamRow): string[] {
-  const why = gauge.state === 'never' || gauge.state === 'too-old' ? '' : gauge.remark;
-  const at = gauge.place ? `${name}, ${gauge.place}` : name;
-  return [why, ...gauge.gaps.filter((gap) => !gauge.remark.includes(gap))]
-    .filter(Boolean)
-    .map((says) => `${at}: ${says}`);
+/** A day that core wrote as one, as a reader writes it. */
+const withDays = (text: string): string =>
+  text.replace(/\b(\d{4})-(\d\d)-(\d\d)\b/g, (_, y: string, m: string, d: string) =>
+    format(new Date(Number(y), Number(m) - 1, Number(d)), 'd MMM yyyy'),
+  );
+
+/**
+ * What has to be said of figures beyond their rows: why one tells nothing, and what was taken for what is missing. What
+ * holds for several is said once.
+ */
+export function besideRows(rows: readonly BeamRow[]): string[] {
+  const of = new Map<string, string[]>();
+  for (const { gauge, name } of rows) {
+    const why = gauge.state === 'never' || gauge.state === 'too-old' ? '' : gauge.remark;
+    const at = gauge.place ? `${name} (${gauge.place})` : name;
+    for (const says of [why, ...gauge.gaps.filter((gap) => !gauge.remark.includes(gap))])
+      if (says) of.set(says, [...(of.get(says) ?? []), at]);
+  }
+  return [...of].map(([says, names]) => `${names.join(', ')}: ${withDays(says)}`);
 }

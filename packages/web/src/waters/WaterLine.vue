@@ -7,7 +7,7 @@ import { agoInShort } from '../clock/words';
 import Lantern from '../shell/Lantern.vue';
 import { shelfNotes } from './shelf-notes';
 import { volumeText } from './volume-text';
-import { cellWords, dueWords } from './water-line';
+import { asStale, cellWords, dueWords } from './water-line';
 import { useWaters } from './waters-store';
 
 /** One water among all: its lantern, why, its figures as small beams in fixed columns, what is due and what runs. */
@@ -52,7 +52,11 @@ const last = computed(() => {
   const at = props.standing?.lastReadAt ?? null;
   return at === null ? 'never tested' : `tested ${agoInShort(at, props.now)}`;
 });
-const cellOf = computed(() => new Map(props.standing?.cells.map((c) => [c.subject, c])));
+/** What was told too long ago lies in dusk, and says Clear no more. */
+const cellOf = computed(() => {
+  const stale = props.standing ? store.isStale(props.standing) : false;
+  return new Map(props.standing?.cells.map((c) => [c.subject, stale ? asStale(c) : c]));
+});
 const cells = computed(() => props.columns.map((subject) => cellOf.value.get(subject)));
 const bad = (cell: Cell) => cell.status === 'act' || cell.status === 'urgent';
 /** Where the capsule begins and ends along its cell, and its notch where there is room for one. */

@@ -6,6 +6,22 @@ import { lampWord } from '@hedge-lamp/core/limits';
 const clearLasts = 12 * hour;
 
 /**
+ * Why what the server said of a water may no longer be taken for what is so: in a sentence, or null where it may.
+ * @param unsent true where something of this water lies on this device and could not be sent
+ * @param clocksAgree false where the clocks of server and device are apart, or that of the server cannot be right
+ */
+export function whyStale(
+  { at }: Pick<Standing, 'at'>,
+  now: number,
+  unsent = false,
+  clocksAgree = true,
+): string | null {
+  if (!clocksAgree) return 'The clocks differ, so nobody knows how old a test is.';
+  if (unsent) return 'Something noted on this device is not sent yet.';
+  return now - at > clearLasts ? 'The server was not asked lately.' : null;
+}
+
+/**
  * A lamp as it may be shown now. What was bad stays bad; Clear is a claim of the moment, and ends where the server was
  * not asked for long, or where this device knows of a test that the server does not.
  * @param unsent true where something of this water lies on this device and could not be sent
@@ -18,12 +34,6 @@ export function lampNow(
   clocksAgree = true,
 ): Lamp {
   if (lamp.status !== 'clear') return lamp;
-  const sentence = !clocksAgree
-    ? 'The clocks differ, so nobody knows how old a test is.'
-    : unsent
-      ? 'Something noted on this device is not sent yet.'
-      : now - at > clearLasts
-        ? 'The server was not asked lately.'
-        : null;
+  const sentence = whyStale({ at }, now, unsent, clocksAgree);
   return sentence === null ? lamp : { ...lamp, status: 'unread', word: lampWord.unread, sentence };
 }

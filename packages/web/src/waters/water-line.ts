@@ -26,6 +26,13 @@ export function cellWords({ subject, says, place, status, light, estimate }: Cel
     .join(', ');
 }
 
+/** A figure of which nobody knows any more whether it still is so: in dusk, and Clear no more. What was bad stays bad. */
+export const asStale = (cell: Cell): Cell => ({
+  ...cell,
+  light: cell.light === 'dark' ? 'dark' : 'dusk',
+  status: cell.status === 'clear' ? 'unread' : cell.status,
+});
+
 /** What is due, in a few words: "KH today", "total ammonia, pH since 24 Nov", "5 tests since 24 Nov"; empty where nothing is. */
 export function dueWords({ due }: Pick<Standing, 'due'>, now: number): string {
   if (due.length === 0) return '';

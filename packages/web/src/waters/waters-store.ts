@@ -8,7 +8,7 @@ import { useUnsentWaters } from '../offline/unsent-waters';
 import { useServerLink } from '../clock/server-link';
 import { useNow } from '../clock/use-now';
 import { useKeptAnswer } from '../shell/kept-answer';
-import { lampNow } from './lamp-now';
+import { lampNow, whyStale } from './lamp-now';
 
 /** Claims run out by the day: clocks that differ by less change none. Hedge Lamp's own, ms. */
 const muchApart = hour;
@@ -45,6 +45,14 @@ export const useWaters = defineStore('waters', () => {
       unsent.has(said.waterId),
       link.clockCredible && Math.abs(link.apart) < muchApart,
     );
+  /** True where no row of this water may go on saying Clear: nobody knows it any more. */
+  const isStale = (said: Pick<Standing, 'waterId' | 'at'>): boolean =>
+    whyStale(
+      said,
+      now.value,
+      unsent.has(said.waterId),
+      link.clockCredible && Math.abs(link.apart) < muchApart,
+    ) !== null;
   function lampOf(id: string): Lamp | null {
     const standing = standings.value.get(id);
     return standing ? asOfNow(standing) : null;
@@ -78,6 +86,7 @@ export const useWaters = defineStore('waters', () => {
     load,
     byId: (id: string) => waters.value.find((w) => w.id === id),
     asOfNow,
+    isStale,
     lampOf,
     statusOf,
     dueSince,

@@ -147,9 +147,11 @@ export const waterChangeTool: Tool = {
       const drip = afterDrip(of, dripped, liters);
       results.push(shown('After the drip', drip.value, unit, { workings: drip.workings }));
     }
+    const parameter = tested(given.choice);
     return {
       results,
       tables,
+      moves: parameter ? [{ parameter, unit, before: of.now, after: one.value }] : [],
       cautions: [
         'Treat the new water and match its temperature. Limit a single change by pH, KH and GH as well: a great change of those harms more than the nitrate.',
       ],

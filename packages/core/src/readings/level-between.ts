@@ -45,6 +45,10 @@ interface Changes {
   readonly moves: number;
 }
 
+/** What a range says of the level: the mean of what rises to its best guess and falls from there. A count of drops has its best guess at its end. */
+const middleOf = ({ low, best, high }: Interval): number =>
+  Number.isFinite(low) && Number.isFinite(high) ? (low + best + high) / 3 : best;
+
 interface Moment {
   readonly at: number;
   readonly reading: { readonly level: number; readonly noise: number } | null;
@@ -60,7 +64,10 @@ function momentsOf(
   least: number,
 ): Moment[] {
   const all = [
-    ...reads.map(({ at, value }) => ({ at, reading: { level: value.best, noise: noiseOf(value, least) } })),
+    ...reads.map(({ at, value }) => ({
+      at,
+      reading: { level: middleOf(value), noise: noiseOf(value, least) },
+    })),
     ...times.map((at) => ({ at, reading: null })),
   ].sort((a, b) => a.at - b.at);
   return all.map((moment, k) => {
@@ -132,15 +139,13 @@ export function levelBetween(
       'A level between readings needs two readings of different times.',
     );
   const asked = times.filter((t) => t >= first.at && t <= last.at);
-  const bests = sorted.map((r) => r.value.best);
+  const bests = sorted.map((r) => middleOf(r.value));
   const size = Math.max(...bests.map(Math.abs));
   // Nothing is read more finely than a thousandth of itself.
   const least = Math.max(size / 1000, 1e-9);
   const steps = sorted
     .slice(1)
-    .map(
-      (r, k) => (r.value.best - sorted[k]!.value.best) ** 2 / Math.max((r.at - sorted[k]!.at) / day, 1e-3),
-    );
+    .map((r, k) => (bests[k + 1]! - bests[k]!) ** 2 / Math.max((r.at - sorted[k]!.at) / day, 1e-3));
   const usual = Math.max(steps.reduce((a, b) => a + b, 0) / steps.length, least ** 2);
   const mean = bests.reduce((a, b) => a + Math.abs(b), 0) / bests.length;
   const moments = momentsOf(sorted, asked, changes, least);

@@ -8,7 +8,14 @@ import {
   parameterInfo,
   shortName,
 } from '@hedge-lamp/core/parameters';
-import { canonicalUnit, convert, counted } from '@hedge-lamp/core/quantity';
+import {
+  canonicalUnit,
+  convert,
+  counted,
+  formatBest,
+  formatInterval,
+  interval,
+} from '@hedge-lamp/core/quantity';
 import { type Reading, readingRoutes, workingsOfKept } from '@hedge-lamp/core/readings';
 import { deedDetail, deedRoutes, deedTitle } from '@hedge-lamp/core/remedies';
 import { chosenUnit, usualUnits } from '@hedge-lamp/core/waters';
@@ -237,10 +244,11 @@ const near = computed(() =>
 );
 const nearWords = computed(() => near.value.map((d) => `${deedTitle(d)} ${deedDetail(d)}`.trim()).join(', '));
 const atWords = computed(() => format(at.value, step.value === hour ? 'EEE d MMM, HH:mm' : 'EEE d MMM yyyy'));
-const text = (v: number) => String(Number(v.toPrecision(3)));
-const figure = (p: TracePoint) => (p.high === null ? `over ${text(p.y)}` : text(p.y));
-const range = (p: TracePoint) =>
-  p.high === null || p.low === null || p.low === p.high ? '' : `${text(p.low)}–${text(p.high)}`;
+const intervalOf = (p: TracePoint) => interval(p.low ?? -Infinity, p.y, p.high ?? Infinity);
+const isOpenEnded = (p: TracePoint) => p.high === null || p.low === null;
+const figure = (p: TracePoint) =>
+  isOpenEnded(p) ? formatInterval(intervalOf(p)) : formatBest(intervalOf(p));
+const range = (p: TracePoint) => (isOpenEnded(p) || p.low === p.high ? '' : formatInterval(intervalOf(p)));
 const stood = (all: readonly TracePoint[]) =>
   standingAt(all, at.value + (step.value === day ? day / 2 : hour / 2));
 /** How long before the cursor it was read; at the right end that is how old it is. */
@@ -276,11 +284,12 @@ const marks = computed(() => {
   return placed.reverse();
 });
 const signsUsed = computed(() => [...new Set(marks.value.map((m) => signOfDeed(m.deed.kind)))]);
-const ticks = computed(() =>
-  data.value
-    ? ticksOf(data.value.from, end.value, Math.max(2, Math.floor(width.value / (isPhone.value ? 60 : 90))))
-    : [],
-);
+/** A word that would be cut off at the end is left out. */
+const ticks = computed(() => {
+  if (!data.value) return [];
+  const most = Math.max(2, Math.floor(width.value / (isPhone.value ? 60 : 90)));
+  return ticksOf(data.value.from, end.value, most).filter((t) => left(t.at) < width.value - 52);
+});
 
 const summary = computed(() => {
   const row = tallRow.value;
@@ -541,7 +550,7 @@ const print = () => window.print();
 }
 .trace {
   --label: 132px;
-  --readout: 142px;
+  --readout: 156px;
   position: relative;
 }
 .cursor-words {

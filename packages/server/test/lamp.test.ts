@@ -147,11 +147,43 @@ describe('the lamp over the API', () => {
     expect(t.lamp.sentence).toMatch(/^Below: /);
     const places = (subject: string) => t.gauges.filter((g) => g.subject === subject).map((g) => g.place);
     expect(places('ammonia')).toEqual(['Above', 'Below']);
+    // Side by side with other waters each figure is that of its worst place.
+    const cell = t.cells.find((c) => c.subject === 'free-ammonia')!;
+    expect(cell).toMatchObject({ place: 'Below', light: 'lit', estimate: true });
+    expect(['act', 'urgent']).toContain(cell.status);
+    expect(cell.at![1]).toBeGreaterThan(0.74);
+    expect(t.because).toMatch(/^free ammonia 0\./);
     // A newer reading above does not stand in for the one below.
     await keep(
       figure(stream, 'ammonia', '0 (0-0.1)', 'mg/L NH3-N', { samplingPointId: above, takenAt: now - 1000 }),
     );
     expect((await today(stream)).lamp.place).toBe('Below');
+  });
+
+  it('shows each figure with its light, and its few readings before by the same kit, newest first', async () => {
+    const tank = await made.makeWater({ stockGroups: ['community-fish'] });
+    await keep(
+      ...[9, 8, 7, 6, 5].map((daysAgo) =>
+        figure(tank, 'nitrate', String(10 + daysAgo), 'mg/L NO3', { takenAt: now - daysAgo * day }),
+      ),
+      figure(tank, 'ammonia', '0 (0-0.1)', 'mg/L NH3-N', { takenAt: now - 10 * day }),
+      figure(tank, 'nitrite', '0 (0-0.1)', 'mg/L NO2', { takenAt: now - 20 * day }),
+    );
+    const t = await today(tank);
+    const gauge = (subject: string) => t.gauges.find((g) => g.subject === subject)!;
+    // The claims of verdict and plan: 30 days for nitrate, 14 for ammonia and nitrite; lit up to six tenths of it.
+    expect(gauge('nitrate')).toMatchObject({ light: 'lit', state: 'holds', claim: 30 * day });
+    expect(gauge('nitrate').earlier.map((e) => Math.round(e.best))).toEqual([16, 17, 18]);
+    expect(gauge('ammonia')).toMatchObject({ light: 'late', state: 'holds', status: 'clear' });
+    expect(gauge('nitrite')).toMatchObject({ light: 'dusk', state: 'too-old', status: 'unread' });
+    expect(gauge('hardness')).toMatchObject({ light: 'dark', state: 'never', status: 'unread' });
+    // The page of all waters has the same.
+    const { body } = await made.call<Standing[]>('GET', '/api/today');
+    const { cells } = body.find((s) => s.waterId === tank)!;
+    expect(cells.map((c) => [c.subject, c.light])).toEqual(
+      t.gauges.filter((g) => cells.some((c) => c.subject === g.subject)).map((g) => [g.subject, g.light]),
+    );
+    expect(cells.find((c) => c.subject === 'nitrite')).toMatchObject({ status: 'unread', light: 'dusk' });
   });
 
   it('joins the two pH ranges of separate runs within a day, and runs in no circle', async () => {

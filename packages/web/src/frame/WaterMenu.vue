@@ -118,7 +118,6 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
         ref="button"
         type="button"
         class="chosen"
-        aria-haspopup="true"
         :aria-expanded="open"
         aria-controls="water-panel"
         @click="open ? hide() : show()"

@@ -3,8 +3,8 @@ import type { Facts } from './facts';
 import type { Figure } from './figure';
 import { judge } from './judge';
 import type { Light, VitalState } from './told-lamp';
-import { type Subject, parameterOf } from '../limits/subject';
-import type { ParameterId } from '../parameters';
+import { type ComputedSubject, type Subject, isComputed, parameterOf } from '../limits/subject';
+import { type ParameterId, shortName } from '../parameters';
 import { cannotShow, stillLit, vitalRows } from './vital-row';
 
 /** How much light lies on a figure, why it may not hold, and what to do about that. */
@@ -39,6 +39,15 @@ const isBlind = (facts: Facts, subject: Subject): boolean =>
   (facts.bands(subject).length > 0 && cannotShow(facts, subject)) ||
   vitalRows(facts).some((v) => v.parameter === subject && v.state === 'cannot-show');
 
+/** What a worked-out figure was worked out from, beside what it speaks of. */
+const restsOn: Readonly<Record<ComputedSubject, ParameterId>> = {
+  'free-ammonia': 'ph',
+  'epa-month': 'ph',
+  'epa-hour': 'ph',
+  'epa-hour-trout': 'ph',
+  'nitrite-for-chloride': 'chloride',
+};
+
 const order: readonly Light[] = ['lit', 'late', 'dusk', 'dark'];
 const dimmer = (a: FigureState, b: FigureState): FigureState =>
   order.indexOf(b.light) > order.indexOf(a.light) ? b : a;
@@ -71,8 +80,11 @@ export function figureState(facts: Facts, subject: Subject, figure: Figure | und
       state: 'cannot-show',
       because: 'This kit cannot show it. Confirm it with drops.',
     };
-  const ph = subject === 'free-ammonia' && facts.read('ph') ? stateOfReading(facts, 'ph') : own;
-  return ph === own ? own : dimmer(own, { ...ph, because: ph.because && `pH: ${ph.because}` });
+  // What was never read was taken at its widest: that is in the figure, and its gap is told.
+  const beside = isComputed(subject) && facts.read(restsOn[subject]) ? restsOn[subject] : null;
+  if (beside === null) return own;
+  const other = stateOfReading(facts, beside);
+  return dimmer(own, { ...other, because: other.because && `${shortName(beside)}: ${other.because}` });
 }
 
 /** True where the figure lies in open water at both ends: a claim that only a reading that holds may make. */

@@ -1,40 +1,16 @@
-import {
-  type Interval,
-  canonicalUnit,
-  convert,
-  formatBest,
-  formatInterval,
-  isOpen,
-  toWire,
-} from '../quantity';
-import { type ParameterId, hasAmount, parameterInfo, shortName } from '../parameters';
+import { type Interval, formatBest, formatInterval, isOpen, toWire } from '../quantity';
+import { type ParameterId, hasAmount, midSentence, parameterInfo, shortName } from '../parameters';
 import { beamScale, severity, stockGroupLabel, worse, zoneLetters } from '../limits';
-import type { Band } from '../limits/limit';
-import {
-  type Subject,
-  isComputed,
-  parameterOf,
-  subjectIds,
-  subjectKind,
-  subjectLabel,
-} from '../limits/subject';
+import { type Subject, isComputed, parameterOf, subjectIds, subjectLabel } from '../limits/subject';
 import { type AppliedLimit } from './applied-limits';
 import type { Facts } from './facts';
 import type { Figure } from './figure';
 import { figureState, readsClear } from './figure-state';
 import type { Finding } from './finding';
 import { judge } from './judge';
-import { displayUnit, shownValue, shownWords } from './shown';
+import { displayUnit, shownBands, shownValue, shownWords } from './shown';
 import type { Cell, Gauge } from './told-today';
 import { vitalRows } from './vital-row';
-
-const wireEnd = (x: number) => (Number.isFinite(x) ? x : null);
-
-function shownBands(bands: readonly Band[], subject: Subject, unit: string): Gauge['bands'] {
-  const kind = subjectKind(subject);
-  const show = (x: number) => wireEnd(Number.isFinite(x) ? convert(x, kind, canonicalUnit(kind), unit) : x);
-  return bands.map((b) => ({ from: show(b.from), to: show(b.to), status: b.status }));
-}
 
 const holder = ({ guideline, groups }: AppliedLimit): string => {
   if (!guideline) return 'your own limit';
@@ -224,9 +200,8 @@ export function cellsOf(places: readonly Facts[], findings: readonly Finding[]):
   const worst = new Map<Subject, Cell>();
   for (const facts of places) {
     const shown = new Set(shownAt(facts));
-    const vital = vitalRows(facts).map((v) => v.parameter);
     for (const subject of comparedBy) {
-      if (!shown.has(subject) && !(!isComputed(subject) && vital.includes(subject))) continue;
+      if (!shown.has(subject)) continue;
       const cell = cellOf(facts, subject, findings);
       const there = worst.get(subject);
       if (cell && (!there || isWorse(cell, there))) worst.set(subject, cell);
@@ -250,9 +225,7 @@ export function becauseOf(places: readonly Facts[], findings: readonly Finding[]
       if (!facts || !value || f.subject === null) return [];
       const shown = shownValue(facts.water, f.subject, value);
       const name = isComputed(f.subject) ? subjectLabel(f.subject) : shortName(f.subject);
-      return [
-        `${name.replace(/^[A-Z](?=[a-z ])/, (c) => c.toLowerCase())} ${isOpen(shown) ? formatInterval(shown) : formatBest(shown)}`,
-      ];
+      return [`${midSentence(name)} ${isOpen(shown) ? formatInterval(shown) : formatBest(shown)}`];
     })
     .join(', ');
 }

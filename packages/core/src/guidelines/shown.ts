@@ -1,5 +1,6 @@
-import { type Interval, canonicalUnit, convertInterval, formatReading, point } from '../quantity';
+import { type Interval, canonicalUnit, convert, convertInterval, formatReading, point } from '../quantity';
 import { type Water, chosenUnit } from '../waters';
+import type { Band } from '../limits/limit';
 import { type Subject, subjectKind } from '../limits/subject';
 
 /** The unit in which a water's keeper sees a subject; shares are seen in percent. */
@@ -11,6 +12,20 @@ export function displayUnit(water: Pick<Water, 'units'>, subject: Subject): stri
 export function shownValue(water: Pick<Water, 'units'>, subject: Subject, value: Interval): Interval {
   const kind = subjectKind(subject);
   return convertInterval(value, kind, canonicalUnit(kind), displayUnit(water, subject));
+}
+
+/** A band in the unit that its keeper sees; null where it has no end. */
+export interface ShownBand {
+  readonly from: number | null;
+  readonly to: number | null;
+  readonly status: Band['status'];
+}
+
+/** Bands of a subject in a unit. */
+export function shownBands(bands: readonly Band[], subject: Subject, unit: string): ShownBand[] {
+  const kind = subjectKind(subject);
+  const show = (x: number) => (Number.isFinite(x) ? convert(x, kind, canonicalUnit(kind), unit) : null);
+  return bands.map((b) => ({ from: show(b.from), to: show(b.to), status: b.status }));
 }
 
 /** Best guess and range with unit and basis, in the keeper's unit: "0.3 (0.2–0.4) mg/L NH3-N". */

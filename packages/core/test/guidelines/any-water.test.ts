@@ -7,7 +7,7 @@ import {
   standingOf,
   today,
 } from '@hedge-lamp/core/guidelines';
-import { severity } from '@hedge-lamp/core/limits';
+import { isComputed, severity } from '@hedge-lamp/core/limits';
 import type { ParameterId } from '@hedge-lamp/core/parameters';
 import { stockGroupIds } from '@hedge-lamp/core/limits';
 import { waterKinds } from '@hedge-lamp/core/waters';
@@ -98,6 +98,7 @@ describe('any water at all', () => {
 
   it('shows no figure as Clear on which no light lies, nor one that reaches into a hedge, nor without its reading', () => {
     const seen = new Set<string>();
+    const computed = new Set<string>();
     fc.assert(
       fc.property(anyWater, (scenario) => {
         const t = today(givenOf(scenario));
@@ -109,6 +110,15 @@ describe('any water at all', () => {
           if (g.status === 'clear') expect([...told, isKnown]).toEqual([...told, true]);
           if (g.value === null) expect([...told, g.status]).toEqual([...told, 'unread']);
           expect([...told, g.light === 'dark']).toEqual([...told, g.takenAt === null]);
+        }
+        // What is worked out of several is no surer than the oldest of them.
+        const wants = { 'nitrite-for-chloride': 'chloride' } as Record<string, string>;
+        for (const g of t.gauges.filter((x) => x.status === 'clear' && isComputed(x.subject))) {
+          const other = t.gauges.find((x) => x.subject === (wants[g.subject] ?? 'ph'));
+          if (other && other.value !== null) {
+            computed.add(g.subject);
+            expect([scenario, g.subject, other.state]).toEqual([scenario, g.subject, 'holds']);
+          }
         }
         // The row of a figure that the lamp rests on has the light that the lamp gives it.
         for (const rest of t.lamp.rests) {
@@ -131,6 +141,7 @@ describe('any water at all', () => {
       }),
       { numRuns: 400, endOnFailure: true },
     );
+    expect([...computed]).toEqual(expect.arrayContaining(['free-ammonia', 'epa-month']));
     // The waters tried had all of it.
     for (const some of ['never dark', 'too-old dusk', 'holds lit', 'holds late', 'cannot-show dusk'])
       expect([some, [...seen].some((x) => x.startsWith(some))]).toEqual([some, true]);

@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import { bandsFor, beamFloor } from '@hedge-lamp/core/guidelines';
+import { bandsFor, beamFloor, shownBands } from '@hedge-lamp/core/guidelines';
 import { beamScale } from '@hedge-lamp/core/limits';
-import { parameterInfo, shortName } from '@hedge-lamp/core/parameters';
-import { type Interval, canonicalUnit, convert, formatReading } from '@hedge-lamp/core/quantity';
+import { shortName } from '@hedge-lamp/core/parameters';
+import { type Interval, formatReading } from '@hedge-lamp/core/quantity';
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import HedgePatterns from '../shell/beam/HedgePatterns.vue';
 import WaterBeam from '../shell/beam/WaterBeam.vue';
+import { bankText } from '../shell/beam/bank-text';
 import type { Along } from '../shell/beam/capsule';
 import { useChosenWater } from '../waters/chosen-water';
 import type { Move } from './tool';
@@ -21,14 +22,7 @@ const beams = computed(() => {
   const water = chosen.water;
   if (!water) return [];
   return props.moves.flatMap((move) => {
-    const { kind } = parameterInfo(move.parameter);
-    const show = (x: number) =>
-      Number.isFinite(x) ? convert(x, kind, canonicalUnit(kind), move.unit) : null;
-    const bands = bandsFor(move.parameter, water).map((b) => ({
-      from: show(b.from),
-      to: show(b.to),
-      status: b.status,
-    }));
+    const bands = shownBands(bandsFor(move.parameter, water), move.parameter, move.unit);
     if (bands.length === 0) return [];
     const scale = beamScale(bands, beamFloor(move.parameter));
     const along = ({ low, best, high }: Interval): Along => [
@@ -36,7 +30,6 @@ const beams = computed(() => {
       scale.place(best),
       scale.place(high),
     ];
-    const bank = (x: number | null) => (x === null ? '' : String(Number(x.toPrecision(3))));
     return [
       {
         parameter: move.parameter,
@@ -45,8 +38,8 @@ const beams = computed(() => {
         before: along(move.before),
         at: along(move.after),
         open: move.after.high === Infinity,
-        lowBank: bank(scale.lowBank),
-        highBank: bank(scale.highBank),
+        lowBank: bankText(scale.lowBank),
+        highBank: bankText(scale.highBank),
       },
     ];
   });

@@ -19,13 +19,8 @@ const samePage = useSamePage();
 const isPhone = useMediaQuery('(max-width: 767px)');
 
 const ofAll = computed(() => route.name === 'home');
-const name = computed(() =>
-  ofAll.value || !chosen.water
-    ? waters.waters.length === 1
-      ? '1 water'
-      : `All ${waters.waters.length} waters`
-    : chosen.water.name,
-);
+const all = computed(() => (waters.waters.length === 1 ? '1 water' : `All ${waters.waters.length} waters`));
+const name = computed(() => (ofAll.value || !chosen.water ? all.value : chosen.water.name));
 const open = ref(false);
 const sought = ref('');
 const root = ref<HTMLElement>();
@@ -152,7 +147,7 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
         @keydown.enter.prevent="first"
       />
       <RouterLink v-if="sought === ''" class="all" :to="{ name: 'home' }" @click="open = false">
-        <PlaceIcon sign="home" :size="20" /><strong>All {{ waters.waters.length }} waters</strong>
+        <PlaceIcon sign="home" :size="20" /><strong>{{ all }}</strong>
       </RouterLink>
       <p v-if="groups.length === 0" class="none" role="status">No water has this in its name.</p>
       <div class="columns">

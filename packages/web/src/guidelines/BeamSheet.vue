@@ -99,7 +99,7 @@ const label = (gauge: Gauge) => (isComputed(gauge.subject) ? gauge.label : subje
             </template>
             <span v-else>–</span>
           </div>
-          <div class="state" :class="`is-${row.gauge.status}`" aria-hidden="true">
+          <div class="state" :class="`in-${row.gauge.status}`" aria-hidden="true">
             <StatusLamp :status="row.gauge.status" :size="18" bare />
             <span>
               {{ row.word }}
@@ -274,21 +274,6 @@ small {
   font-size: 0.9375rem;
   font-weight: 650;
   line-height: 1.15;
-}
-.is-clear {
-  color: var(--hl-clear);
-}
-.is-watch {
-  color: var(--hl-watch);
-}
-.is-act {
-  color: var(--hl-act);
-}
-.is-urgent {
-  color: var(--hl-urgent);
-}
-.is-unread {
-  color: var(--hl-unread);
 }
 .beside {
   padding: 0.5rem 1rem 0.6rem;

@@ -5,6 +5,7 @@ import { formatBest, formatInterval, fromWire } from '@hedge-lamp/core/quantity'
 import type { WireInterval } from '@hedge-lamp/core/wire';
 import { format } from 'date-fns';
 import { agoInShort } from '../clock/words';
+import { bankText } from '../shell/beam/bank-text';
 import type { Along } from '../shell/beam/capsule';
 
 /** One figure of a water as a row: its name, its beam, its figures, its word and its age. */
@@ -52,10 +53,6 @@ const asStale = (gauge: Gauge): Gauge => ({
   light: gauge.light === 'dark' ? 'dark' : 'dusk',
   ...(gauge.status === 'clear' ? { status: 'unread' as const, state: 'past' as const, remark: '' } : {}),
 });
-
-/** As many digits as there is room for beside a bank. */
-const bankText = (value: number | null): string =>
-  value === null ? '' : String(Number(value.toPrecision(Math.abs(value) < 1 ? 2 : 3)));
 
 const along = (value: WireInterval, place: (x: number) => number): Along => [
   place(value.low ?? -Infinity),

@@ -1,9 +1,11 @@
 <script setup lang="ts">
+import type { ShownBand } from '@hedge-lamp/core/guidelines';
 import type { LevelAt } from '@hedge-lamp/core/readings';
 import { computed } from 'vue';
+import { bankText } from '../shell/beam/bank-text';
 import type { Banks, Dusk, Window } from './strip-plot';
 import type { TraceSeries } from './trace-data';
-import type { Ahead, ShownBand } from './trend-words';
+import type { Ahead } from './trend-words';
 
 /**
  * The readings of one figure over time: ranges as upright capsules, no line between them; where the level may have lain as a
@@ -98,7 +100,6 @@ const dots = computed(() =>
     ? props.series.flatMap((s) => s.points.map((p) => ({ id: p.id, x: x(p.x), y: y(p.y) })))
     : [],
 );
-const bankText = (value: number) => String(Number(value.toPrecision(3)));
 </script>
 
 <template>

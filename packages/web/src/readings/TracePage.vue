@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { day, hour } from '@hedge-lamp/core/wire';
-import { bandsFor, beamFloor, todayRoutes } from '@hedge-lamp/core/guidelines';
+import { bandsFor, beamFloor, shownBands, todayRoutes } from '@hedge-lamp/core/guidelines';
 import {
   type ParameterId,
   measuredIds,
@@ -8,14 +8,7 @@ import {
   parameterInfo,
   shortName,
 } from '@hedge-lamp/core/parameters';
-import {
-  canonicalUnit,
-  convert,
-  counted,
-  formatBest,
-  formatInterval,
-  interval,
-} from '@hedge-lamp/core/quantity';
+import { counted, formatBest, formatInterval, interval } from '@hedge-lamp/core/quantity';
 import { type Reading, readingRoutes, workingsOfKept } from '@hedge-lamp/core/readings';
 import { deedDetail, deedRoutes, deedTitle } from '@hedge-lamp/core/remedies';
 import { chosenUnit, usualUnits } from '@hedge-lamp/core/waters';
@@ -126,17 +119,6 @@ const tall = computed<ParameterId | null>(() => {
 const go = (parameter: ParameterId) =>
   router.replace({ name: 'trace', params: { waterId: props.waterId, parameter }, query: route.query });
 
-const bandsOf = (parameter: ParameterId) => {
-  if (!water.value) return [];
-  const { kind } = parameterInfo(parameter);
-  const unit = chosenUnit(units.value, kind);
-  const show = (x: number) => (Number.isFinite(x) ? convert(x, kind, canonicalUnit(kind), unit) : null);
-  return bandsFor(parameter, water.value).map((b) => ({
-    from: show(b.from),
-    to: show(b.to),
-    status: b.status,
-  }));
-};
 /** The same claim as Today's, where it is known. */
 const claimOf = (parameter: ParameterId) =>
   today.value?.gauges.find((g) => g.subject === parameter)?.claim ?? parameterInfo(parameter).claimDays * day;
@@ -155,7 +137,9 @@ const rows = computed(() => {
     const series = traceSeries(readings, chosenUnit(units.value, kind), placeName);
     const all = series.flatMap((s) => s.points).sort((a, b) => a.x - b.x);
     const floor = beamFloor(parameter);
-    const bands = bandsOf(parameter);
+    const bands = water.value
+      ? shownBands(bandsFor(parameter, water.value), parameter, chosenUnit(units.value, kind))
+      : [];
     const banks = banksOf(bands, floor);
     return {
       parameter,

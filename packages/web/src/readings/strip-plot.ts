@@ -1,4 +1,5 @@
 import { day, hour } from '@hedge-lamp/core/wire';
+import type { ShownBand } from '@hedge-lamp/core/guidelines';
 import { beamScale } from '@hedge-lamp/core/limits';
 import type { ParameterId } from '@hedge-lamp/core/parameters';
 import { interval } from '@hedge-lamp/core/quantity';
@@ -16,7 +17,6 @@ import {
   startOfYear,
 } from 'date-fns';
 import type { TracePoint, TraceSeries } from './trace-data';
-import type { ShownBand } from './trend-words';
 
 /** The stretch of values that a strip shows. */
 export interface Window {
@@ -31,9 +31,8 @@ export interface Banks {
 }
 
 export function banksOf(bands: readonly ShownBand[], floor: number | null): Banks {
-  const judged = bands.flatMap((b) => (b.status === 'unread' ? [] : [{ ...b, status: b.status }]));
-  if (judged.length === 0) return { low: null, high: null };
-  const { lowBank, highBank } = beamScale(judged, floor);
+  if (bands.length === 0) return { low: null, high: null };
+  const { lowBank, highBank } = beamScale(bands, floor);
   return { low: lowBank, high: highBank };
 }
 

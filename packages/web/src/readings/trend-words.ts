@@ -1,4 +1,5 @@
 import { day } from '@hedge-lamp/core/wire';
+import type { ShownBand } from '@hedge-lamp/core/guidelines';
 import { type Status, severity, statusWord } from '@hedge-lamp/core/limits';
 import {
   FieldError,
@@ -17,13 +18,6 @@ import {
   trendOf,
 } from '@hedge-lamp/core/readings';
 import type { TracePoint, TraceSeries } from './trace-data';
-
-/** A stretch of the chart with one status, in the shown unit; null ends are open. */
-export interface ShownBand {
-  readonly from: number | null;
-  readonly to: number | null;
-  readonly status: Status;
-}
 
 /** What may come, by the figures of the sentence: the last reading, and how it goes on a day. */
 export interface Ahead {

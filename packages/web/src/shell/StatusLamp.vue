@@ -19,7 +19,7 @@ const says = computed(() => (props.lamp ? lampWord : statusWord)[props.status]);
 </script>
 
 <template>
-  <span class="lamp" :class="`is-${status}`">
+  <span class="lamp" :class="`in-${status}`">
     <svg
       :width="size"
       :height="size"
@@ -66,20 +66,5 @@ const says = computed(() => (props.lamp ? lampWord : statusWord)[props.status]);
 }
 .mark {
   stroke: var(--hl-sheet);
-}
-.is-clear {
-  color: var(--hl-clear);
-}
-.is-watch {
-  color: var(--hl-watch);
-}
-.is-act {
-  color: var(--hl-act);
-}
-.is-urgent {
-  color: var(--hl-urgent);
-}
-.is-unread {
-  color: var(--hl-unread);
 }
 </style>

@@ -52,6 +52,16 @@ describe('the sheet of a log', () => {
     expect(cell.status).toBe(status);
     expect(cell.says).toMatch(says);
   });
+  it('never calls clear what was doubted; what was bad stays bad', () => {
+    const doubted = (low: number) => ({
+      ...reading('alkalinity', at(24, 9), { low: low * 0.357, best: low * 0.357, high: low * 0.357 }),
+      doubts: ['old-bottle' as const],
+    });
+    const cell = logCell(doubted(5), usualUnits, water);
+    expect(cell.status).toBe('unread');
+    expect(cell.says).toMatch(/^KH \(alkalinity\) 5\S*, doubted$/);
+    expect(logCell(doubted(0.2), usualUnits, water).status).toBe('act');
+  });
   it('never calls clear what told no value', () => {
     const cell = logCell(reading('ammonia', at(24, 9), null), usualUnits, water);
     expect(cell).toMatchObject({ figure: 'no value', status: null, says: 'Total ammonia no value' });

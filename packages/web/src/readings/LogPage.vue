@@ -13,6 +13,7 @@ import { sentenceOf } from '../wire/api-error';
 import { useOutbox } from '../offline/outbox-store';
 import { waitsWords } from '../offline/outbox-words';
 import { useNow } from '../clock/use-now';
+import { dayInWords } from '../clock/words';
 import LinkButton from '../shell/LinkButton.vue';
 import LoadState from '../shell/LoadState.vue';
 import { useNotices } from '../shell/notice-store';
@@ -20,6 +21,7 @@ import PageHeading from '../shell/PageHeading.vue';
 import { useLoaded } from '../shell/use-loaded';
 import { useOpenedWorkings } from '../shell/workings-store';
 import { useWaters } from '../waters/waters-store';
+import LogDay from './LogDay.vue';
 import LogSheet from './LogSheet.vue';
 import { logRows } from './log-rows';
 import { valueWords } from './reading-words';
@@ -201,16 +203,19 @@ async function removeDeed(deed: Deed): Promise<void> {
     <LinkButton variant="primary" :to="{ name: 'bench', params: { waterId } }">To the bench</LinkButton>
   </div>
   <template v-else>
-    <LogSheet
-      :rows="daysShown"
-      :units="units"
-      :water="water"
-      :now="now"
-      @edit="openForm"
-      @remove="remove"
-      @remove-deed="removeDeed"
-      @workings="opened.open(workingsOfKept($event, methods.book))"
-    />
+    <LogSheet v-slot="{ row }" :rows="daysShown" :units="units" :water="water" :now="now" @edit="openForm">
+      <LogDay
+        :title="dayInWords(row.day, now)"
+        :readings="row.readings"
+        :deeds="row.deeds"
+        :units="units"
+        :points="water?.samplingPoints ?? []"
+        @edit="openForm"
+        @remove="remove"
+        @remove-deed="removeDeed"
+        @workings="opened.open(workingsOfKept($event, methods.book))"
+      />
+    </LogSheet>
     <BButton v-if="data.more && shown < 5000" variant="outline-primary" @click="shown += page * 2"
       >Show older ones</BButton
     >

@@ -8,9 +8,8 @@ import { format, isSameYear } from 'date-fns';
 import { computed, nextTick, ref } from 'vue';
 import { dayInWords } from '../clock/words';
 import { headOf } from '../parameters/column-heads';
-import StatusLamp from '../shell/StatusLamp.vue';
 import DeedMark from './DeedMark.vue';
-import LogDay from './LogDay.vue';
+import LogCells from './LogCells.vue';
 import { type LogRow, columnsOf, logCell } from './log-rows';
 import { shownUnit } from './reading-words';
 
@@ -24,12 +23,9 @@ const props = defineProps<{
   water: Water | undefined;
   now: number;
 }>();
-const emit = defineEmits<{
-  edit: [reading: Reading];
-  remove: [reading: Reading];
-  removeDeed: [deed: Deed];
-  workings: [reading: Reading];
-}>();
+defineEmits<{ edit: [reading: Reading] }>();
+/** All that was noted on a day that is open. */
+defineSlots<{ default: (of: { row: LogRow }) => unknown }>();
 
 const turned = useMediaQuery('screen and (max-width: 767px)');
 const columns = computed(() => columnsOf(props.rows));
@@ -77,13 +73,8 @@ const deedWords = (deed: Deed) => `${deedTitle(deed)} ${deedDetail(deed)}`.trim(
 const unitOf = (p: ParameterId) => shownUnit(p, props.units);
 const colspan = computed(() => columns.value.length + 1 + Number(hasDeeds.value));
 
-/** Arrows walk the filled cells; E corrects. */
-function onKey(event: KeyboardEvent, reading: Reading): void {
-  if (event.key.toLowerCase() === 'e' && !event.ctrlKey && !event.metaKey && !event.altKey) {
-    event.preventDefault();
-    emit('edit', reading);
-    return;
-  }
+/** Arrows walk the filled cells. */
+function walk(event: KeyboardEvent): void {
   const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
   const from = event.currentTarget;
   if (!way || !(from instanceof HTMLElement)) return;
@@ -138,23 +129,12 @@ function onKey(event: KeyboardEvent, reading: Reading): void {
               </button>
             </th>
             <td v-for="p in columns" :key="p">
-              <button
-                v-for="c in cellOf(row, p).shown"
-                :key="c.reading.id"
-                type="button"
-                class="cell"
-                :class="{ outside: c.status !== null && c.status !== 'clear' }"
-                :aria-label="c.says"
-                @click="show(row, c.reading)"
-                @keydown="onKey($event, c.reading)"
-              >
-                <span class="figure"
-                  ><span class="figure-mono">{{ c.figure }}</span
-                  ><StatusLamp v-if="c.status" :status="c.status" :size="13" bare
-                /></span>
-                <small v-if="c.range" class="figure-mono">{{ c.range }}</small>
-              </button>
-              <small v-if="cellOf(row, p).more > 0">and {{ cellOf(row, p).more }} more</small>
+              <LogCells
+                v-bind="cellOf(row, p)"
+                @show="show(row, $event)"
+                @edit="$emit('edit', $event)"
+                @walk="walk"
+              />
             </td>
             <td v-if="hasDeeds" class="deeds">
               <span v-for="d in row.deeds" :key="d.id" class="deed" :title="deedWords(d)"
@@ -164,17 +144,7 @@ function onKey(event: KeyboardEvent, reading: Reading): void {
           </tr>
           <tr v-if="isOpen(row)" class="opened">
             <td :colspan="colspan">
-              <LogDay
-                :title="dayInWords(row.day, now)"
-                :readings="row.readings"
-                :deeds="row.deeds"
-                :units="units"
-                :points="water?.samplingPoints ?? []"
-                @edit="$emit('edit', $event)"
-                @remove="$emit('remove', $event)"
-                @remove-deed="$emit('removeDeed', $event)"
-                @workings="$emit('workings', $event)"
-              />
+              <slot :row="row" />
             </td>
           </tr>
         </tbody>
@@ -211,23 +181,12 @@ function onKey(event: KeyboardEvent, reading: Reading): void {
                 <small>{{ unitOf(p) }}</small>
               </th>
               <td v-for="row in rows" :key="row.day">
-                <button
-                  v-for="c in cellOf(row, p).shown"
-                  :key="c.reading.id"
-                  type="button"
-                  class="cell"
-                  :class="{ outside: c.status !== null && c.status !== 'clear' }"
-                  :aria-label="c.says"
-                  @click="show(row, c.reading)"
-                  @keydown="onKey($event, c.reading)"
-                >
-                  <span class="figure"
-                    ><span class="figure-mono">{{ c.figure }}</span
-                    ><StatusLamp v-if="c.status" :status="c.status" :size="13" bare
-                  /></span>
-                  <small v-if="c.range" class="figure-mono">{{ c.range }}</small>
-                </button>
-                <small v-if="cellOf(row, p).more > 0">and {{ cellOf(row, p).more }} more</small>
+                <LogCells
+                  v-bind="cellOf(row, p)"
+                  @show="show(row, $event)"
+                  @edit="$emit('edit', $event)"
+                  @walk="walk"
+                />
               </td>
             </tr>
             <tr v-if="hasDeeds">
@@ -243,20 +202,9 @@ function onKey(event: KeyboardEvent, reading: Reading): void {
           </tbody>
         </table>
       </div>
-      <LogDay
-        v-for="row in opened"
-        :key="row.day"
-        class="mt-3"
-        :title="dayInWords(row.day, now)"
-        :readings="row.readings"
-        :deeds="row.deeds"
-        :units="units"
-        :points="water?.samplingPoints ?? []"
-        @edit="$emit('edit', $event)"
-        @remove="$emit('remove', $event)"
-        @remove-deed="$emit('removeDeed', $event)"
-        @workings="$emit('workings', $event)"
-      />
+      <div v-for="row in opened" :key="row.day" class="opened-day">
+        <slot :row="row" />
+      </div>
     </template>
   </div>
 </template>
@@ -317,39 +265,6 @@ small {
 .open-day:hover {
   background: var(--hl-pool);
 }
-.cell {
-  display: block;
-  min-width: 3.2rem;
-  min-height: 44px;
-  padding: 2px 6px;
-  border: 0;
-  border-radius: 4px 12px;
-  background: none;
-  color: inherit;
-  line-height: 1.15;
-  text-align: left;
-}
-.cell:hover {
-  background: var(--hl-pool);
-}
-.figure {
-  display: inline-flex;
-  align-items: center;
-  gap: 5px;
-  font-weight: 650;
-  white-space: nowrap;
-}
-/* What is outside lies in a capsule, as on a beam. */
-.outside .figure {
-  margin-left: -8px;
-  padding: 0 6px 0 8px;
-  border: 1.6px solid var(--bs-body-color);
-  border-radius: 9px;
-  background: var(--hl-pool);
-}
-.cell small {
-  white-space: nowrap;
-}
 .deeds {
   min-width: 8rem;
   font-size: 0.875rem;
@@ -366,6 +281,9 @@ small {
 .opened > td {
   padding: 0.25rem 14px 0.5rem !important;
   background: var(--hl-shade);
+}
+.opened-day {
+  margin-top: 1rem;
 }
 .turned th:first-child {
   position: sticky;
@@ -394,7 +312,7 @@ small {
     border: 0;
   }
   .opened,
-  .log > .day {
+  .opened-day {
     display: none;
   }
 }

@@ -21,6 +21,7 @@ import { useServerLink } from '../clock/server-link';
 import { agoInShort } from '../clock/words';
 import { headOf } from '../parameters/column-heads';
 import { useMethods } from '../methods/methods-store';
+import ChoiceStrip from '../shell/ChoiceStrip.vue';
 import LinkButton from '../shell/LinkButton.vue';
 import LoadState from '../shell/LoadState.vue';
 import PageHeading from '../shell/PageHeading.vue';
@@ -30,12 +31,14 @@ import { useOpenedWorkings } from '../shell/workings-store';
 import { useWaters } from '../waters/waters-store';
 import { ask } from '../wire/ask';
 import { type DeedSign, deedSigns, signOfDeed } from './deed-signs';
+import { deedMarks } from './deed-marks';
 import DeedMark from './DeedMark.vue';
 import { enteredWords, methodWords, shownUnit, valueWords } from './reading-words';
 import { banksOf, changeMoves, duskOf, ribbonOf, standingAt, ticksOf, windowOf } from './strip-plot';
 import StripPlot from './StripPlot.vue';
 import { type TracePoint, traceSeries } from './trace-data';
 import { trendNotes } from './trend-words';
+import { useCursor } from './use-cursor';
 
 const methods = useMethods();
 const props = defineProps<{ waterId: string; parameter?: string }>();
@@ -47,24 +50,32 @@ const opened = useOpenedWorkings();
 const isPhone = useMediaQuery('(max-width: 767px)');
 
 const spans = [
-  { days: 1, short: '1 d', words: 'A day' },
-  { days: 7, short: '1 w', words: 'A week' },
-  { days: 28, short: '4 w', words: 'Four weeks' },
-  { days: 91, short: '13 w', words: 'Thirteen weeks' },
-  { days: 366, short: '1 y', words: 'A year' },
-  { days: Infinity, short: 'All', words: 'From the first reading on' },
+  { value: '1d', days: 1, text: '1 d', says: 'A day' },
+  { value: '1w', days: 7, text: '1 w', says: 'A week' },
+  { value: '4w', days: 28, text: '4 w', says: 'Four weeks' },
+  { value: '13w', days: 91, text: '13 w', says: 'Thirteen weeks' },
+  { value: '1y', days: 366, text: '1 y', says: 'A year' },
+  { value: 'All', days: Infinity, text: 'All', says: 'From the first reading on' },
 ] as const;
 const water = computed(() => waters.byId(props.waterId));
-const span = computed(() => spans.find((s) => s.short.replace(' ', '') === route.query.span) ?? spans[4]);
-const chooseSpan = (short: string) =>
-  router.replace({ query: { ...route.query, span: short.replace(' ', '') } });
+const span = computed(
+  () =>
+    spans.find((s) => s.value === route.query.span) ??
+    // A filter that grows in has its whole story in a quarter of a year.
+    (water.value?.cycling ? spans[3] : spans[4]),
+);
+/** It stays in the address. */
+const spanId = computed({
+  get: () => span.value.value,
+  set: (chosen) => void router.replace({ query: { ...route.query, span: chosen } }),
+});
 
 const units = computed(() => water.value?.units ?? usualUnits);
 const { data: today } = useAnswer(todayRoutes.today, () => ({ params: { id: props.waterId } }));
 const { data: ever } = useAnswer(readingRoutes.parameters, () => ({ params: { id: props.waterId } }));
 
 const { data, error, again } = useLoaded(
-  () => `trace ${props.waterId} ${span.value.short}`,
+  () => `trace ${props.waterId} ${span.value.value}`,
   async () => {
     const to = link.date();
     const since = Number.isFinite(span.value.days) ? Math.round(to - span.value.days * day) : 0;
@@ -187,42 +198,17 @@ const ruler = ref<HTMLElement>();
 const { width: ruled } = useElementSize(ruler, { width: 800, height: 0 });
 const width = computed(() => Math.max(80, Math.round(ruled.value)));
 
-// The cursor: one instant, read on every strip.
-const step = computed(() => (span.value.days <= 1 ? hour : day));
-const cursor = ref<number | null>(null);
-watch([() => props.waterId, span], () => (cursor.value = null));
-const at = computed(() => {
-  const known = data.value;
-  return known ? Math.max(known.from, Math.min(known.to, cursor.value ?? known.to)) : 0;
+const { at, isMoved, step, onKey, onPointer } = useCursor({
+  from: () => data.value?.from ?? 0,
+  to: () => data.value?.to ?? 0,
+  end: () => end.value,
+  /** Of a day the hours are read, of what is longer the days. */
+  step: () => (span.value.days <= 1 ? hour : day),
+  track: ruler,
 });
+watch([() => props.waterId, span], () => (isMoved.value = false));
 const left = (instant: number) =>
   data.value ? ((instant - data.value.from) / (end.value - data.value.from)) * width.value : 0;
-function move(by: number): void {
-  const known = data.value;
-  if (known) cursor.value = Math.max(known.from, Math.min(known.to, at.value + by));
-}
-function onKey(event: KeyboardEvent): void {
-  const far = event.shiftKey ? 7 * step.value : step.value;
-  const to: Record<string, () => void> = {
-    ArrowLeft: () => move(-far),
-    ArrowRight: () => move(far),
-    Home: () => (cursor.value = data.value?.from ?? null),
-    End: () => (cursor.value = null),
-  };
-  const act = to[event.key];
-  if (!act) return;
-  event.preventDefault();
-  act();
-}
-function onPointer(event: PointerEvent): void {
-  if (event.pointerType !== 'mouse' && event.type === 'pointermove') return;
-  const box = ruler.value?.getBoundingClientRect();
-  if (!box || !data.value) return;
-  const share = (event.clientX - box.left) / box.width;
-  if (share < 0 || share > 1) return;
-  const instant = data.value.from + share * (end.value - data.value.from);
-  cursor.value = instant >= data.value.to ? null : instant;
-}
 const near = computed(() =>
   (data.value?.deeds ?? []).filter((d) => Math.abs(d.at - at.value) < step.value * 0.75),
 );
@@ -238,7 +224,7 @@ const stood = (all: readonly TracePoint[]) =>
 /** How long before the cursor it was read; at the right end that is how old it is. */
 const before = (p: TracePoint) => {
   const ago = agoInShort(p.x, Math.max(p.x, at.value));
-  return cursor.value === null ? ago : ago === 'just now' ? 'then' : ago.replace(' ago', ' before');
+  return !isMoved.value ? ago : ago === 'just now' ? 'then' : ago.replace(' ago', ' before');
 };
 const cursorSays = computed(() =>
   [
@@ -252,21 +238,7 @@ const cursorSays = computed(() =>
     .filter(Boolean)
     .join('; '),
 );
-/** Deeds that would lie on each other are moved apart, in their order. */
-const marks = computed(() => {
-  const apart = 17;
-  const sorted = [...(data.value?.deeds ?? [])].sort((a, b) => a.at - b.at);
-  // More than there is room for: the newest are marked, the table of the Log has all.
-  const most = Math.floor(width.value / apart);
-  let last = -apart;
-  const placed = sorted.slice(-most).map((deed) => {
-    last = Math.max(left(deed.at), last + apart);
-    return { deed, x: last };
-  });
-  let next = width.value + apart;
-  for (const mark of placed.reverse()) next = mark.x = Math.min(mark.x, next - apart);
-  return placed.reverse();
-});
+const marks = computed(() => deedMarks(data.value?.deeds ?? [], left, width.value));
 const signsUsed = computed(() => [...new Set(marks.value.map((m) => signOfDeed(m.deed.kind)))]);
 /** A word that would be cut off at the end is left out. */
 const ticks = computed(() => {
@@ -297,18 +269,7 @@ const print = () => window.print();
 
 <template>
   <PageHeading :title="water ? `Trace: ${water.name}` : 'Trace'" :lead="summary">
-    <div class="spans" role="group" aria-label="Span">
-      <button
-        v-for="s in spans"
-        :key="s.short"
-        type="button"
-        :aria-pressed="s.short === span.short"
-        :aria-label="s.words"
-        @click="chooseSpan(s.short)"
-      >
-        {{ s.short }}
-      </button>
-    </div>
+    <ChoiceStrip v-model="spanId" label="Span" :options="spans" />
     <BButton v-if="rows.length > 0" variant="outline-secondary" class="print" @click="print">Print</BButton>
   </PageHeading>
   <div v-if="places.length > 1" class="places" role="group" aria-label="Place">
@@ -501,31 +462,6 @@ const print = () => window.print();
 </template>
 
 <style scoped>
-.spans {
-  display: flex;
-}
-.spans button {
-  min-width: 44px;
-  min-height: 44px;
-  padding: 0 10px;
-  border: 1.5px solid #7d8a82;
-  border-left-width: 0;
-  background: none;
-  color: inherit;
-}
-.spans button:first-child {
-  border-left-width: 1.5px;
-  border-radius: 4px 0 0 14px;
-}
-.spans button:last-child {
-  border-radius: 0 14px 4px 0;
-}
-.spans [aria-pressed='true'] {
-  border-color: var(--hl-here);
-  background: var(--hl-here);
-  color: #faf8f3;
-  font-weight: 700;
-}
 .places {
   display: flex;
   flex-wrap: wrap;
@@ -688,9 +624,6 @@ summary {
     --label: 62px;
     --readout: 74px;
   }
-  .spans button {
-    padding: 0 6px;
-  }
   .label {
     padding: 0 2px 0 6px;
     font-size: 0.8125rem;
@@ -722,7 +655,6 @@ summary {
 }
 @media print {
   .table,
-  .spans,
   .places,
   .cursor,
   .trends .btn {

@@ -30,7 +30,7 @@ export interface LogCell {
   /** "25", "over 80", or the words of an answer. */
   readonly figure: string;
   readonly range: string;
-  /** Null where no limit speaks of it here. */
+  /** Null where no limit speaks of it here; never Clear where a doubt was noted. */
   readonly status: Status | null;
   /** All of it for a screen reader. */
   readonly says: string;
@@ -74,7 +74,10 @@ export function logCell(reading: Reading, units: UnitChoice, water: Water | unde
   const shown = convertInterval(canonical, kind, canonicalUnit(kind), chosenUnit(units, kind));
   const open = value.high === null || value.low === null;
   const bands = water ? bandsFor(parameter, water) : [];
-  const status = bands.length > 0 ? judge(canonical, bands).status : null;
+  const judged = bands.length > 0 ? judge(canonical, bands).status : null;
+  // What was noted against a reading may be why it reads well: an old bottle, a step left out, a flash that faded.
+  const doubted = judged === 'clear' && reading.doubts.length > 0;
+  const status = doubted ? 'unread' : judged;
   const figure = open ? formatInterval(shown) : formatBest(shown);
   const range = open || value.low === value.high ? '' : formatInterval(shown);
   return {
@@ -82,7 +85,10 @@ export function logCell(reading: Reading, units: UnitChoice, water: Water | unde
     figure,
     range,
     status,
-    says: [`${label} ${figure}${range ? ` (${range})` : ''}`, status && statusWord[status]]
+    says: [
+      `${label} ${figure}${range ? ` (${range})` : ''}`,
+      doubted ? 'doubted' : status && statusWord[status],
+    ]
       .filter(Boolean)
       .join(', '),
   };

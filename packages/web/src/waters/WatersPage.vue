@@ -5,6 +5,7 @@ import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useNow } from '../clock/use-now';
 import { headOf } from '../parameters/column-heads';
+import ChoiceStrip from '../shell/ChoiceStrip.vue';
 import LinkButton from '../shell/LinkButton.vue';
 import LoadState from '../shell/LoadState.vue';
 import PageHeading from '../shell/PageHeading.vue';
@@ -31,13 +32,16 @@ const asks = {
   clear: 'nothing to do',
 } as const;
 const orders = [
-  { by: 'worst', words: 'Worst first' },
-  { by: 'due', words: 'Due first' },
-  { by: 'name', words: 'By name' },
+  { value: 'worst', text: 'Worst first' },
+  { value: 'due', text: 'Due first' },
+  { value: 'name', text: 'By name' },
 ] as const;
-type Order = (typeof orders)[number]['by'];
-const order = computed<Order>(() => orders.find((o) => o.by === route.query.by)?.by ?? 'worst');
-const put = (by: Order) => router.replace({ query: by === 'worst' ? {} : { by } });
+type Order = (typeof orders)[number]['value'];
+/** It stays in the address. */
+const order = computed<Order>({
+  get: () => orders.find((o) => o.value === route.query.by)?.value ?? 'worst',
+  set: (by) => void router.replace({ query: by === 'worst' ? {} : { by } }),
+});
 
 const cells = computed(() => store.waters.flatMap((w) => store.standings.get(w.id)?.cells ?? []));
 /** A column that nobody asks for in any water is left out. */
@@ -80,11 +84,7 @@ const lead = computed(() => {
 
 <template>
   <PageHeading title="Your waters" :lead="lead">
-    <div v-if="store.waters.length > 1" class="orders" role="group" aria-label="Order">
-      <button v-for="o in orders" :key="o.by" type="button" :aria-pressed="order === o.by" @click="put(o.by)">
-        {{ o.words }}
-      </button>
-    </div>
+    <ChoiceStrip v-if="store.waters.length > 1" v-model="order" label="Order" :options="orders" />
     <LinkButton v-if="store.waters.length > 0" :to="{ name: 'water-new' }" variant="outline-primary"
       >Add a water</LinkButton
     >
@@ -195,30 +195,6 @@ ul {
   margin: 0;
   padding: 0;
   list-style: none;
-}
-.orders {
-  display: flex;
-}
-.orders button {
-  min-height: 44px;
-  padding: 0 14px;
-  border: 1.5px solid #7d8a82;
-  border-left-width: 0;
-  background: none;
-  color: inherit;
-}
-.orders button:first-child {
-  border-left-width: 1.5px;
-  border-radius: 4px 0 0 14px;
-}
-.orders button:last-child {
-  border-radius: 0 14px 4px 0;
-}
-.orders [aria-pressed='true'] {
-  border-color: var(--hl-here);
-  background: var(--hl-here);
-  color: #faf8f3;
-  font-weight: 700;
 }
 .key {
   display: flex;

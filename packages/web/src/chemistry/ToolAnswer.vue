@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import type { Workings } from '@hedge-lamp/core/quantity';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
-import { computed, ref } from 'vue';
-import MoveBeams from './MoveBeams.vue';
+import { computed, defineAsyncComponent, ref } from 'vue';
 import type { Outcome, Table } from './tool';
+
+/** Few answers have one. */
+const MoveBeams = defineAsyncComponent(() => import('./MoveBeams.vue'));
 
 /** The answer of a calculation: one figure large, the rest beside it, then what it means and what to mind. */
 const props = defineProps<{ outcome: Outcome }>();

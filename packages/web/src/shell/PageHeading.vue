@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { format } from 'date-fns';
 import { onMounted, ref } from 'vue';
 
 /** The heading of a page. It takes the focus when the page opens, so that a screen reader starts there. */
@@ -10,6 +9,8 @@ defineProps<{
   unseen?: boolean;
 }>();
 const heading = ref<HTMLElement>();
+/** Said by the browser itself: every page has a heading, and few need more of dates. */
+const printed = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long', timeStyle: 'short' }).format();
 onMounted(() => heading.value?.focus({ preventScroll: true }));
 </script>
 
@@ -18,7 +19,7 @@ onMounted(() => heading.value?.focus({ preventScroll: true }));
     <div class="text">
       <h1 ref="heading" tabindex="-1">{{ title }}</h1>
       <p v-if="lead" class="quiet">{{ lead }}</p>
-      <p class="printed">Hedge Lamp, {{ format(Date.now(), 'd MMMM yyyy, HH:mm') }}</p>
+      <p class="printed">Hedge Lamp, {{ printed }}</p>
     </div>
     <div class="acts"><slot /></div>
   </div>

@@ -218,7 +218,7 @@ kbd {
   border-radius: 4px;
   background: none;
   color: #566059;
-  font: 600 0.75rem var(--bs-font-monospace);
+  font: 600 0.75rem var(--bs-font-sans-serif);
 }
 .step {
   min-width: 44px;

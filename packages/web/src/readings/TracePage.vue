@@ -9,7 +9,7 @@ import {
   shortName,
 } from '@hedge-lamp/core/parameters';
 import { counted, formatBest, formatInterval, interval } from '@hedge-lamp/core/quantity';
-import { type Reading, readingRoutes, workingsOfKept } from '@hedge-lamp/core/readings';
+import { type LevelAt, type Reading, readingRoutes, workingsOfKept } from '@hedge-lamp/core/readings';
 import { deedDetail, deedRoutes, deedTitle } from '@hedge-lamp/core/remedies';
 import { chosenUnit, usualUnits } from '@hedge-lamp/core/waters';
 import { useElementSize, useMediaQuery } from '@vueuse/core';
@@ -168,16 +168,34 @@ const rows = computed(() => {
         known.from,
         end.value,
       ),
-      ribbon: ribbonOf(
-        series,
+    };
+  });
+});
+/** Ribbons are worked on once what was read stands on the page. */
+const withRibbons = ref(false);
+watch(
+  () => data.value !== null,
+  (known) => {
+    if (known) requestAnimationFrame(() => setTimeout(() => (withRibbons.value = true)));
+  },
+  { immediate: true },
+);
+const ribbons = computed(() => {
+  const known = data.value;
+  if (!known || !withRibbons.value) return new Map<ParameterId, LevelAt[]>();
+  return new Map(
+    rows.value.map((row) => [
+      row.parameter,
+      ribbonOf(
+        row.series,
         known.from,
         known.to,
         changes.value,
-        changeMoves(parameter),
+        changeMoves(row.parameter),
         isPhone.value ? 60 : 110,
       ),
-    };
-  });
+    ]),
+  );
 });
 const tallRow = computed(() => rows.value.find((r) => r.parameter === tall.value) ?? null);
 const trends = computed(() =>
@@ -327,7 +345,7 @@ const print = () => window.print();
               :banks="row.banks"
               :window="row.window"
               :dusk="row.dusk"
-              :ribbon="row.ribbon"
+              :ribbon="ribbons.get(row.parameter) ?? []"
               :ahead="row.parameter === tall ? ahead : null"
               :from="data.from"
               :to="end"

@@ -77,6 +77,27 @@ test('a water change takes the water and its source each from its own readings',
   await expect(page.getByRole('region', { name: answer })).toContainText('mg/L NO3');
 });
 
+test('a vessel is filled by hand: its blank, its words and the answer say the same', async ({
+  page,
+  served,
+}) => {
+  await page.goto(`${served.url}/worktop/water-change?what=nitrate&liters=180&now=60&source=0`);
+  const slider = page.getByRole('slider', { name: 'Part changed each time, as a slider' });
+  await expect(slider).toHaveAttribute('aria-valuetext', 'not typed yet');
+  await expect(page.getByText('May stay empty', { exact: false })).toHaveCount(0);
+  await slider.fill('50');
+  await expect(page.getByLabel('Part changed each time', { exact: true })).toHaveValue('50');
+  await expect(slider).toHaveAttribute('aria-valuetext', '50 %: 90 L new');
+  await expect(page.getByText('90 L new')).toBeVisible();
+  await expect(page.getByRole('region', { name: answer })).toContainText('30');
+  await expect(page).toHaveURL(/fraction=50/);
+  await page.getByLabel('Part changed each time', { exact: true }).fill('150');
+  await expect(slider).toHaveAttribute('aria-valuetext', 'not typed yet');
+  await expect(page.getByText('Part changed each time: ')).toBeVisible();
+  await page.getByLabel('Its volume (optional)').fill('');
+  await expect(page.getByText('May stay empty: its volume.')).toBeVisible();
+});
+
 test('a water without readings says so and keeps what was typed', async ({ page, served }) => {
   await served.water();
   await page.goto(`${served.url}/worktop/free-ammonia?total=0.3`);

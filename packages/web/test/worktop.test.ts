@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { fromQuery, toQuery } from '../src/chemistry/address';
-import { answer, choiceIn, isShown, optionsOf, unitsOf } from '../src/chemistry/given';
+import { answer, choiceIn, inSentence, isShown, optionsOf, unitsOf } from '../src/chemistry/given';
 import type { Outcome, Tool, TypedFields } from '../src/chemistry/tool';
 import { toolOf, tools } from '../src/chemistry/tools';
 
@@ -34,6 +34,30 @@ describe('every calculation of the worktop', () => {
       expect(JSON.stringify(result)).not.toMatch(/NaN|undefined/);
     },
   );
+
+  it.each(tools.filter((t) => t.sentence).map((t) => [t.id, t] as const))(
+    '%s says what it reckons with blanks that are always there',
+    (_, t) => {
+      const blanks = t.sentence!.flatMap((part) => (typeof part === 'string' ? [] : [part.field]));
+      expect(new Set(blanks).size).toBe(blanks.length);
+      expect(blanks).toEqual([...inSentence(t)]);
+      for (const id of blanks) {
+        const field = t.fields.find((f) => f.id === id);
+        expect(field).toBeDefined();
+        expect(field!.when).toBeUndefined();
+      }
+      const whole = t.sentence!.map((part) => (typeof part === 'string' ? part : '_')).join('');
+      expect(whole).toMatch(/^[A-Z_].*\.$/);
+      for (const id of Object.values(t.vessel ?? {})) expect(blanks).toContain(id);
+    },
+  );
+  it('reads what is typed while the rest is wanting or wrong', () => {
+    const { result, figures } = ask('water-change', { fraction: '30', liters: 'x' });
+    expect(result).toBeNull();
+    expect(figures.get('fraction')).toMatchObject({ value: { best: 30 }, unit: '%' });
+    expect(figures.has('liters')).toBe(false);
+    expect(figures.has('now')).toBe(false);
+  });
 
   it.each(tools.map((t) => [t.id, t] as const))(
     '%s asks for what is empty and calls nothing wrong yet',

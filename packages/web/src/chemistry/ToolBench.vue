@@ -1,19 +1,36 @@
 <script setup lang="ts">
 import { BButton } from 'bootstrap-vue-next/components/BButton';
-import { computed, ref } from 'vue';
+import { computed, defineAsyncComponent, ref } from 'vue';
 import { useNotices } from '../shell/notice-store';
 import { useOpenedWorkings } from '../shell/workings-store';
 import type { Tool } from './tool';
 import AnswerPeek from './AnswerPeek.vue';
 import ToolAnswer from './ToolAnswer.vue';
 import ToolForm from './ToolForm.vue';
+import ToolSentence from './ToolSentence.vue';
 import { useWorktop } from './use-worktop';
+
+const WaterVessel = defineAsyncComponent(() => import('./WaterVessel.vue'));
 
 /** One calculation: its question, its fields and its answer side by side, and the link that carries it. */
 const props = defineProps<{ tool: Tool }>();
 const { typed, lost, result, isEmpty, set, setAll, clear, showExample, link } = useWorktop(props.tool);
 const notices = useNotices();
 
+const vessel = computed(() => {
+  const of = props.tool.vessel;
+  if (!of) return null;
+  const { figures } = result.value;
+  const share = figures.get(of.share)?.value.best;
+  const volume = figures.get(of.volume);
+  const field = props.tool.fields.find((f) => f.id === of.share);
+  return {
+    share: share === undefined || share > 100 ? null : share / 100,
+    volume: volume ? { value: volume.value.best, unit: volume.unit } : null,
+    label: field?.label ?? '',
+    fill: (percent: number) => set(of.share, { text: String(percent) }),
+  };
+});
 const opened = useOpenedWorkings();
 
 /** Where the answer begins, to tell whether it is in sight. */
@@ -38,8 +55,23 @@ async function copyLink(): Promise<void> {
     <p v-for="sentence in lost" :key="sentence">{{ sentence }}</p>
   </div>
   <AnswerPeek v-if="result.result?.results[0]" :first="result.result.results[0]" :answer="main" />
+  <ToolSentence
+    v-if="tool.sentence"
+    :tool="tool"
+    :sentence="tool.sentence"
+    :typed="typed"
+    :errors="result.errors"
+    @set="set"
+  />
   <div class="bench">
     <div>
+      <WaterVessel
+        v-if="vessel"
+        :share="vessel.share"
+        :volume="vessel.volume"
+        :label="vessel.label"
+        @fill="vessel.fill"
+      />
       <ToolForm :tool="tool" :typed="typed" :errors="result.errors" @set="set" @set-all="setAll" />
       <div v-if="!isEmpty" class="acts">
         <BButton variant="outline-secondary" @click="copyLink">Copy the link</BButton>

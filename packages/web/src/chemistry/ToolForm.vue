@@ -1,10 +1,20 @@
 <script setup lang="ts">
+import { midSentence } from '@hedge-lamp/core/parameters';
 import { computed } from 'vue';
 import { agoInWords } from '../clock/words';
 import { useNow } from '../clock/use-now';
 import type { FieldErrors } from '../shell/field-errors';
 import ChoiceField from '../shell/ChoiceField.vue';
-import { choiceIn, isShown, optionsOf, pulledInto, unitIn, unitsOf } from './given';
+import {
+  choiceIn,
+  inSentence,
+  isShown,
+  leaveOutWords,
+  optionsOf,
+  pulledInto,
+  unitIn,
+  unitsOf,
+} from './given';
 import type { Tool, ToolField, Typed, TypedFields } from './tool';
 import UnitField from './UnitField.vue';
 import WaterPull from './WaterPull.vue';
@@ -28,15 +38,23 @@ const groups = computed(() => {
   const all = pullable([...byName.values()].flat());
   // One water for the whole calculation is asked for once, where its first reading goes.
   const firstWith = [...byName].find(([, fields]) => pullable(fields).length > 0)?.[0];
+  const elsewhere = inSentence(props.tool);
   return [...byName].map(([name, fields]) => ({
     name,
-    fields,
+    fields: fields.filter((f) => !elsewhere.has(f.id)),
     pulled: props.tool.waterPerGroup ? pullable(fields) : name === firstWith ? all : [],
   }));
 });
+/** What is typed in the sentence may still be taken from a water. */
+const pulls = computed(() => groups.value.filter((g) => g.fields.length === 0 && g.pulled.length > 0));
+const filled = computed(() => groups.value.filter((g) => g.fields.length > 0));
 /** Words that would be cut off beside their label stand below it. */
 const hasLongWords = (field: ToolField) => optionsOf(field, choice.value).some((o) => o.text.length > 24);
-const leaveOut = (field: ToolField) => (field.optional ? (field.exact ? 'optional' : 'if known') : undefined);
+const wantedOf = (fields: readonly ToolField[]) =>
+  fields.flatMap((f) => {
+    const of = pulledInto(f, choice.value);
+    return of ? [{ id: f.id, label: f.label, of }] : [];
+  });
 const text = (field: ToolField) => props.typed[field.id]?.text ?? '';
 const unit = (field: ToolField) => unitIn(field, props.typed[field.id]?.unit ?? '', choice.value);
 const hint = (field: ToolField) => {
@@ -47,11 +65,22 @@ const hint = (field: ToolField) => {
 
 <template>
   <form class="tool-form" novalidate @submit.prevent>
-    <fieldset v-for="group in groups" :key="group.name" class="sheet">
+    <div v-if="pulls.length > 0" class="sheet pulls">
+      <WaterPull
+        v-for="group in pulls"
+        :key="group.name"
+        :wanted="wantedOf(group.pulled)"
+        :from-source="group.pulled.some((f) => f.fromSource)"
+        :what="group.name || tool.name"
+        :label="group.name && midSentence(group.name)"
+        @pulled="emit('setAll', $event)"
+      />
+    </div>
+    <fieldset v-for="group in filled" :key="group.name" class="sheet">
       <legend v-if="group.name">{{ group.name }}</legend>
       <WaterPull
         v-if="group.pulled.length > 0"
-        :wanted="group.pulled.map((f) => ({ id: f.id, label: f.label, of: pulledInto(f, choice)! }))"
+        :wanted="wantedOf(group.pulled)"
         :from-source="group.pulled.some((f) => f.fromSource)"
         :what="(tool.waterPerGroup && group.name) || tool.name"
         @pulled="emit('setAll', $event)"
@@ -74,7 +103,7 @@ const hint = (field: ToolField) => {
             :unit="unit(field)"
             :units="unitsOf(field, choice)"
             :label="field.label"
-            :leave-out="leaveOut(field)"
+            :leave-out="leaveOutWords(field)"
             :error="errors[field.id]"
             :hint="hint(field)"
             @update:text="emit('set', field.id, { text: $event })"
@@ -87,6 +116,9 @@ const hint = (field: ToolField) => {
 </template>
 
 <style scoped>
+.pulls > :last-child {
+  margin-bottom: 0;
+}
 .tool-form {
   display: grid;
   gap: 1rem;

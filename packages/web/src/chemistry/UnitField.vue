@@ -6,23 +6,18 @@ import FormField from '../shell/FormField.vue';
 /** A figure as typed and its unit, side by side. */
 defineProps<{
   label: string;
+  /** Words behind the label of a field that may stay empty. */
+  leaveOut: string;
   units: readonly string[];
   error?: string | undefined;
   hint?: string | undefined;
-  /** Words behind the label of a field that may stay empty. */
-  leaveOut?: string | undefined;
 }>();
 const text = defineModel<string>('text', { required: true });
 const unit = defineModel<string>('unit', { required: true });
 </script>
 
 <template>
-  <FormField
-    v-slot="{ id, state, describedBy }"
-    :label="leaveOut ? `${label} (${leaveOut})` : label"
-    :error="error"
-    :hint="hint"
-  >
+  <FormField v-slot="{ id, state, describedBy }" :label="`${label}${leaveOut}`" :error="error" :hint="hint">
     <div class="figure-row">
       <BFormInput
         :id="id"

@@ -16,6 +16,8 @@ import type { Pulled, Typed } from './tool';
 const props = defineProps<{
   wanted: readonly { readonly id: string; readonly label: string; readonly of: Pulled }[];
   what: string;
+  /** What the water is in the calculation, where more than one is asked for side by side. */
+  label?: string;
   fromSource: boolean;
 }>();
 const emit = defineEmits<{ pulled: [fields: Record<string, Partial<Typed>>] }>();
@@ -77,7 +79,7 @@ async function pull(): Promise<void> {
 <template>
   <div v-if="waters.waters.length > 0" class="pull">
     <label :for="id" class="form-label"
-      >From a water<span class="visually-hidden"> for {{ what }}</span></label
+      >From a water<span :class="{ 'visually-hidden': !label }"> for {{ label || what }}</span></label
     >
     <BFormSelect
       :id="id"

@@ -66,6 +66,14 @@ export function unitIn(field: ToolField, chosen: string, choice: (id: string) =>
   return [chosen, usual].find((u) => u && offered.includes(u)) ?? offered[0] ?? '';
 }
 
+/** Words behind the label of a field that may stay empty. */
+export const leaveOutWords = (field: ToolField): string =>
+  field.optional ? ` (${field.exact ? 'optional' : 'if known'})` : '';
+
+/** Fields that are blanks in the sentence of their tool. */
+export const inSentence = (tool: Tool): ReadonlySet<string> =>
+  new Set(tool.sentence?.flatMap((part) => (typeof part === 'string' ? [] : [part.field])));
+
 export const isShown = (field: ToolField, choice: (id: string) => string): boolean =>
   field.when?.(choice) ?? true;
 
@@ -110,6 +118,8 @@ export interface Answer<Result> {
   readonly errors: FieldErrors;
   /** Labels of what is still to be filled in. */
   readonly wanting: readonly string[];
+  /** What could be read of the fields, in the units as typed; the rest may be wanting or wrong. */
+  readonly figures: ReadonlyMap<string, { readonly value: Interval; readonly unit: string }>;
 }
 
 /**
@@ -138,7 +148,8 @@ export function answer(tool: Tool, typed: TypedFields): Answer<ReturnType<Tool['
       errors[field.id] = error.message;
     }
   }
-  if (wanting.length > 0 || Object.keys(errors).length > 0) return { result: null, errors, wanting };
+  if (wanting.length > 0 || Object.keys(errors).length > 0)
+    return { result: null, errors, wanting, figures: values };
 
   const entryOf = (id: string) => {
     const entry = values.get(id);
@@ -166,11 +177,11 @@ export function answer(tool: Tool, typed: TypedFields): Answer<ReturnType<Tool['
     takenAt: (id) => typed[id]?.takenAt ?? null,
   };
   try {
-    return { result: tool.work(given), errors, wanting };
+    return { result: tool.work(given), errors, wanting, figures: values };
   } catch (error) {
     if (!(error instanceof FieldError)) throw error;
     const id = tool.named?.[error.field] ?? error.field;
     const known = tool.fields.some((f) => f.id === id && isShown(f, choice));
-    return { result: null, errors: { [known ? id : '']: error.message }, wanting };
+    return { result: null, errors: { [known ? id : '']: error.message }, wanting, figures: values };
   }
 }

@@ -83,6 +83,9 @@ export interface Outcome {
   readonly moves?: readonly Move[];
 }
 
+/** A part of a sentence with blanks: words, or the blank of a field. */
+export type SentencePart = string | { readonly field: string };
+
 /** One calculation of the worktop: what goes in, and how core makes the answer. */
 export interface Tool {
   readonly id: string;
@@ -90,6 +93,10 @@ export interface Tool {
   /** What it answers, in a sentence. */
   readonly asks: string;
   readonly fields: readonly ToolField[];
+  /** What it reckons, said with blanks; the fields it names are typed there. Fields that hang on a choice stand below. */
+  readonly sentence?: readonly SentencePart[];
+  /** Fields of a share that is new and of the whole volume: shown as a vessel to fill. */
+  readonly vessel?: { readonly share: string; readonly volume: string };
   /** Each group is a water of its own; else one water fills all groups. */
   readonly waterPerGroup?: boolean;
   /** Fields of core's errors that bear another name here. */

@@ -102,6 +102,7 @@ const due = computed(() => {
     <aside>
       <PlanSheet
         :plan="today.plan"
+        :gauges="today.gauges"
         :water-id="waterId"
         :water-name="water?.name ?? ''"
         :now="now"

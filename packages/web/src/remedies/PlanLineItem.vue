@@ -1,13 +1,20 @@
 <script setup lang="ts">
-import type { PlanLine } from '@hedge-lamp/core/remedies';
+import { type Gauge, beamFloor } from '@hedge-lamp/core/guidelines';
+import { beamScale } from '@hedge-lamp/core/limits';
+import { fromWire } from '@hedge-lamp/core/quantity';
+import type { Effect, PlanLine } from '@hedge-lamp/core/remedies';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { useMethods } from '../methods/methods-store';
 import { computed } from 'vue';
+import MoveBeam from '../shell/beam/MoveBeam.vue';
+import { beamMove } from '../shell/beam/move';
 import { effectWords, isHold, whenWords } from './plan-words';
 
 /** One line of a plan: when, what, what it does; ticked, put off, or led to the bench. */
 const props = defineProps<{
   line: PlanLine;
+  /** Figures of the water: they know between which limits an effect lies. */
+  gauges: readonly Gauge[];
   waterId: string;
   now: number;
   busy: boolean;
@@ -36,6 +43,16 @@ const tellTo = computed(() =>
     ? { name: 'log', params: { waterId: props.waterId } }
     : { name: 'water-edit', params: { waterId: props.waterId } },
 );
+/** Drawn where limits are known in the unit in which the effect is told. */
+function moveOf({ subject, unit, before, after }: Effect) {
+  const bands = props.gauges.find(
+    (g) => g.subject === subject && (subject === 'ph' || g.unit === unit) && g.bands.length > 0,
+  )?.bands;
+  return bands
+    ? beamMove(beamScale(bands, beamFloor(subject)), fromWire(before), fromWire(after))
+    : undefined;
+}
+const effects = computed(() => props.line.effects.map((e) => ({ says: effectWords(e), move: moveOf(e) })));
 const off = computed(() => props.line.putOffUntil !== null);
 </script>
 
@@ -87,10 +104,13 @@ const off = computed(() => props.line.putOffUntil !== null);
         <RouterLink v-if="line.kind === 'tell'" :to="tellTo" :aria-label="`Tell it: ${line.says}`"
           >Tell it</RouterLink
         >
-        <details v-if="line.effects.length > 0">
+        <details v-if="effects.length > 0" class="does">
           <summary :aria-label="`What it does: ${line.says}`">What it does</summary>
           <ul>
-            <li v-for="e in line.effects" :key="e.label" class="figure-mono">{{ effectWords(e) }}</li>
+            <li v-for="e in effects" :key="e.says">
+              <span class="figure-mono">{{ e.says }}</span>
+              <MoveBeam v-if="e.move" :move="e.move" :height="46" />
+            </li>
           </ul>
         </details>
       </div>
@@ -219,6 +239,12 @@ summary::-webkit-details-marker {
   padding: 0 0 0.3rem;
   margin: 0;
   font-size: 0.85rem;
+}
+.acts li + li {
+  margin-top: 0.3rem;
+}
+.does[open] {
+  flex: 1 0 100%;
 }
 @media print {
   .acts details:not([open]),

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Gauge } from '@hedge-lamp/core/guidelines';
 import type { Plan } from '@hedge-lamp/core/remedies';
 import { format } from 'date-fns';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
@@ -10,7 +11,13 @@ import { usePlan } from './use-plan';
 const DeedForm = defineAsyncComponent(() => import('./DeedForm.vue'));
 
 /** What to do about this water, in order. Each line is ticked, put off, or done by reading a test. */
-const props = defineProps<{ plan: Plan; waterId: string; waterName: string; now: number }>();
+const props = defineProps<{
+  plan: Plan;
+  gauges: readonly Gauge[];
+  waterId: string;
+  waterName: string;
+  now: number;
+}>();
 const emit = defineEmits<{ changed: [] }>();
 const { busy, failed, waiting, spoken, tick, takeBack, putOff } = usePlan(
   () => props.waterId,
@@ -83,6 +90,7 @@ const print = () => window.print();
         </li>
         <PlanLineItem
           :line="l"
+          :gauges="gauges"
           :water-id="waterId"
           :now="now"
           :busy="busy !== null"
@@ -100,6 +108,7 @@ const print = () => window.print();
           v-for="l in putAside"
           :key="l.id"
           :line="l"
+          :gauges="gauges"
           :water-id="waterId"
           :now="now"
           :busy="busy !== null"

@@ -16,7 +16,7 @@ export function whenWords({ at, within }: Pick<PlanLine, 'at' | 'within'>, now: 
 }
 
 /** A figure before and after: "Total ammonia 1.5 (1–2) → 0.75 (0.5–1) mg/L NH3-N". */
-export const effectWords = ({ label, unit, before, after }: Effect): string =>
+export const effectWords = ({ label, unit, before, after }: Omit<Effect, 'subject'>): string =>
   `${label} ${formatReading(fromWire(before))} → ${formatReading(fromWire(after))}${unit ? ` ${unit}` : ''}`;
 
 /** True for what is held back: it stands under a double bar and is not ticked. */

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { WireIntervalSchema } from '../../wire';
 import { saltIds } from '../../chemistry';
 import { IdSchema } from '../../wire/identifier';
+import { SubjectSchema } from '../../limits/subject';
 import { ParameterIdSchema } from '../../parameters';
 import { DeedDraftSchema } from '../deed';
 
@@ -122,6 +123,8 @@ const LineAmountSchema = z.object({
 
 /** What an action will do to one figure, in the keeper's unit. */
 const EffectSchema = z.object({
+  /** Whose limits it lies between. */
+  subject: SubjectSchema,
   label: z.string(),
   unit: z.string(),
   before: WireIntervalSchema,

@@ -92,5 +92,5 @@ export function effect(
   after: Interval,
 ): Effect {
   const [b, a] = [given.shown(figure, before), given.shown(figure, after)];
-  return { label, unit: b.unit, before: toWire(b.value), after: toWire(a.value) };
+  return { subject: figure, label, unit: b.unit, before: toWire(b.value), after: toWire(a.value) };
 }

@@ -240,6 +240,7 @@ export function nitrateSection(context: Context): Section {
     }),
   );
   const effect = {
+    subject: 'nitrate' as const,
     label: 'Nitrate',
     unit: given.shown('nitrate', nitrate).unit,
   };

@@ -80,6 +80,7 @@ function salting(context: Context): PlanLine | null {
     amount: { share: null, waters: [], salts: [{ salt, grams }], portions: 3, hours: 0.75 },
     effects: [
       {
+        subject: 'chloride',
         label: 'Chloride',
         unit: given.shown('chloride', before).unit,
         before: {

@@ -6,6 +6,15 @@ export const carbonDioxideTool: Tool = {
   id: 'co2',
   name: 'CO2',
   asks: 'How much CO2 do KH and pH tell of, is that more or less than air would give, and where would pH go with airing?',
+  sentence: [
+    'KH reads ',
+    { field: 'alkalinity' },
+    ' and pH ',
+    { field: 'ph' },
+    ', at ',
+    { field: 'temperature' },
+    '.',
+  ],
   fields: [
     { id: 'alkalinity', label: 'KH', kind: 'alkalinity', unit: '°dKH', pull: 'alkalinity', example: '4-5' },
     { id: 'ph', label: 'pH', kind: 'ph', unit: 'pH', pull: 'ph', example: '7.0' },

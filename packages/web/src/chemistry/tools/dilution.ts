@@ -8,6 +8,17 @@ export const dilutionTool: Tool = {
   id: 'dilution',
   name: 'Dilution',
   asks: 'The color is past the top of the card, or a zero looks too good. How do I dilute with my syringe, and what does the result mean?',
+  sentence: [
+    'My syringe holds ',
+    { field: 'syringe' },
+    ' in steps of ',
+    { field: 'mark' },
+    ', the test needs ',
+    { field: 'tube' },
+    '. I dilute ',
+    { field: 'times' },
+    '.',
+  ],
   fields: [
     { id: 'syringe', label: 'My syringe holds', unit: 'mL', exact: true, example: '5' },
     {

@@ -10,6 +10,15 @@ export const dropsTool: Tool = {
   id: 'drops',
   name: 'Drops',
   asks: 'The color turned at this drop: between which figures does the truth lie, and what would twice the sample tell?',
+  sentence: [
+    'For ',
+    { field: 'what' },
+    ' the color turned at drop ',
+    { field: 'drops' },
+    ', and a drop is worth ',
+    { field: 'perDrop' },
+    '.',
+  ],
   fields: [
     {
       id: 'what',

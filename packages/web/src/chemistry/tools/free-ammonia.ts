@@ -7,6 +7,15 @@ export const freeAmmoniaTool: Tool = {
   id: 'free-ammonia',
   name: 'Free ammonia',
   asks: 'How much of the total ammonia is free, the part that burns gills, and at which pH or temperature it would be too much?',
+  sentence: [
+    'The water holds ',
+    { field: 'total' },
+    ' total ammonia, at pH ',
+    { field: 'ph' },
+    ' and ',
+    { field: 'temperature' },
+    '.',
+  ],
   fields: [
     {
       id: 'total',

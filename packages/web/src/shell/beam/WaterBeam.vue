@@ -24,6 +24,7 @@ const props = withDefaults(
     earlier?: readonly Along[];
     /** What it was before, where `at` is what it would become. */
     before?: Along | null;
+    beforeOpen?: boolean;
     /** Limits as they are written at the banks; empty for none. */
     lowBank?: string;
     highBank?: string;
@@ -35,6 +36,7 @@ const props = withDefaults(
     estimate: false,
     earlier: () => [],
     before: null,
+    beforeOpen: false,
     lowBank: '',
     highBank: '',
     capsule: 16,
@@ -73,7 +75,7 @@ const middleY = computed(() =>
 const drawn = computed(
   () => props.at && capsuleOf(props.at, props.width, middleY.value, props.capsule, props.open),
 );
-const was = computed(() => props.before && capsuleOf(props.before, props.width, 9, 8));
+const was = computed(() => props.before && capsuleOf(props.before, props.width, 9, 8, props.beforeOpen));
 const thickness = [2.2, 2.9, 3.6];
 const ghosts = computed(() => {
   const oldestFirst = [...props.earlier].slice(0, 3).reverse();
@@ -142,6 +144,7 @@ const unlit = computed(() => props.light === 'dusk');
     </g>
     <template v-if="was && drawn">
       <path :d="was.outline" class="was" />
+      <path v-if="was.arrow" :d="was.arrow" class="was-arrow" />
       <path
         :d="`M${was.notch} 13.5C${was.notch} ${middleY - capsule / 2 - 1} ${drawn.notch} 13 ${drawn.notch} ${middleY - capsule / 2 - 4}`"
         class="way-halo"
@@ -257,8 +260,13 @@ const unlit = computed(() => props.light === 'dusk');
   fill: url('#worked-out');
   stroke-dasharray: 4 2.4;
 }
-.was {
+.was,
+.was-arrow {
   stroke-width: 1.3;
+}
+.was-arrow {
+  fill: none;
+  stroke: var(--bs-body-color);
 }
 .way {
   fill: none;

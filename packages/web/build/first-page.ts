@@ -85,7 +85,10 @@ function begin({ files, always, places }: Table): void {
       link.href = `/${files[file]!}`;
       document.head.append(link);
     }
-    for (const path of asks) ask(path.replace(':id', found[1] ?? ''));
+    const day = 86_400_000;
+    const yearBefore = (Math.floor(Date.now() / day) - 366) * day;
+    for (const path of asks)
+      ask(path.replace(':id', found[1] ?? '').replace(':yearBefore', String(yearBefore)));
     break;
   }
   always.forEach(ask);

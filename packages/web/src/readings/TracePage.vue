@@ -38,6 +38,7 @@ import { banksOf, changeMoves, duskOf, ribbonOf, standingAt, ticksOf, windowOf }
 import StripPlot from './StripPlot.vue';
 import { type TracePoint, traceSeries } from './trace-data';
 import { trendNotes } from './trend-words';
+import { yearBefore } from './year-before';
 import { useCursor } from './use-cursor';
 
 const methods = useMethods();
@@ -74,22 +75,44 @@ const units = computed(() => water.value?.units ?? usualUnits);
 const { data: today } = useAnswer(todayRoutes.today, () => ({ params: { id: props.waterId } }));
 const { data: ever } = useAnswer(readingRoutes.parameters, () => ({ params: { id: props.waterId } }));
 
-const { data, error, again } = useLoaded(
-  () => `trace ${props.waterId} ${span.value.value}`,
+const ofYear = computed(() => span.value.days <= 366);
+const {
+  data: kept,
+  error,
+  again,
+} = useLoaded(
+  () => `trace ${props.waterId} ${ofYear.value}`,
   async () => {
     const to = link.date();
-    const since = Number.isFinite(span.value.days) ? Math.round(to - span.value.days * day) : 0;
     const ofWater = { params: { id: props.waterId } };
-    const from = since > 0 ? { from: since } : {};
+    // A year is asked for whichever part of it is shown: the document asked the very same before this script was there.
+    const from = ofYear.value ? { from: yearBefore(to) } : {};
     const [answer, deeds] = await Promise.all([
       ask(readingRoutes.list, { ...ofWater, query: { ...from, limit: 5000 } }),
       ask(deedRoutes.list, { ...ofWater, query: from }),
     ]);
-    const first = Math.min(to - hour, ...answer.readings.map((r) => r.takenAt));
-    return { ...answer, deeds, since, from: Math.max(since, first - (to - first) * 0.01), to };
+    return { ...answer, deeds, to };
   },
   { shows: ['readings', 'deeds'] },
 );
+/** What lies in the span. */
+const data = computed(() => {
+  if (!kept.value) return null;
+  const { to, more } = kept.value;
+  const since = Number.isFinite(span.value.days) ? Math.round(to - span.value.days * day) : 0;
+  const lies = (at: number) => at >= since;
+  const readings = kept.value.readings.filter((r) => lies(r.takenAt));
+  const first = Math.min(to - hour, ...readings.map((r) => r.takenAt));
+  return {
+    readings,
+    deeds: kept.value.deeds.filter((d) => lies(d.at)),
+    // Cut off at 5000 somewhere in this span.
+    more: more && readings.length === kept.value.readings.length,
+    since,
+    from: Math.max(since, first - (to - first) * 0.01),
+    to,
+  };
+});
 
 /** The sampling points that have readings in the span; empty for a water that has none. */
 const points = computed(() => water.value?.samplingPoints ?? []);

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useEventListener, useTimeoutFn } from '@vueuse/core';
 import { onMounted, ref } from 'vue';
 
 /** The heading of a page. It takes the focus when the page opens, so that a screen reader starts there. */
@@ -9,9 +10,15 @@ defineProps<{
   unseen?: boolean;
 }>();
 const heading = ref<HTMLElement>();
-/** Said by the browser itself: every page has a heading, and few need more of dates. */
-const printed = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long', timeStyle: 'short' }).format();
+/** When it is printed, said by the browser itself: every page has a heading, and few need more of dates. */
+const printed = ref('');
+const sayWhen = () => {
+  printed.value = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long', timeStyle: 'short' }).format();
+};
 onMounted(() => heading.value?.focus({ preventScroll: true }));
+// Known before somebody prints, and not before the page is seen: formats are dear to make.
+useTimeoutFn(sayWhen, 3000);
+useEventListener(window, 'beforeprint', sayWhen);
 </script>
 
 <template>

@@ -66,7 +66,8 @@ export const useWaters = defineStore('waters', () => {
       (a, b) =>
         severity(statusOf(b.id)) - severity(statusOf(a.id)) ||
         Math.sign(dueSince(a.id) - dueSince(b.id)) ||
-        a.name.localeCompare(b.name),
+        // Plainly: the letters of a language are dear to fetch before the first paint, and this only parts equals.
+        (a.name < b.name ? -1 : a.name > b.name ? 1 : 0),
     ),
   );
   const groups = computed(() =>

@@ -9,6 +9,7 @@ import DueList from '../schedule/DueList.vue';
 import LinkButton from '../shell/LinkButton.vue';
 import LoadState from '../shell/LoadState.vue';
 import PageHeading from '../shell/PageHeading.vue';
+import { useAfterPaint } from '../shell/after-paint';
 import { useAnswer } from '../shell/use-loaded';
 import { useOpenedWorkings } from '../shell/workings-store';
 import { volumeText } from '../waters/volume-text';
@@ -25,6 +26,8 @@ const opened = useOpenedWorkings();
 const now = useNow(30_000);
 const { data: today, error, again } = useAnswer(todayRoutes.today, () => ({ params: { id: props.waterId } }));
 
+/** The lamp, its figures and the next step are seen first. */
+const whole = useAfterPaint(() => today.value !== null, { onlyFirstPage: true });
 const water = computed(() => waters.byId(props.waterId));
 /** A page that stood open, with nobody to ask, must not go on saying Clear. */
 const lamp = computed(() => today.value && waters.asOfNow(today.value));
@@ -77,18 +80,18 @@ const due = computed(() => {
         After the first test each row shows its figure as a capsule of light: the longer, the less sure.
       </p>
       <section
-        v-if="troubles.length > 0"
+        v-if="whole && troubles.length > 0"
         class="sheet verdict"
         :class="`edge-${today.status}`"
         aria-label="What was found"
       >
         <FindingCard :finding="troubles[0]!" :water-id="waterId" first />
       </section>
-      <section v-if="troubles.length > 1" class="sheet more" aria-labelledby="more-heading">
+      <section v-if="whole && troubles.length > 1" class="sheet more" aria-labelledby="more-heading">
         <h2 id="more-heading">{{ troubles.length - 1 }} more to look at</h2>
         <FindingCard v-for="f in troubles.slice(1)" :key="f.id" :finding="f" :water-id="waterId" />
       </section>
-      <details v-if="notes.length > 0" class="sheet more notes" :open="warns">
+      <details v-if="whole && notes.length > 0" class="sheet more notes" :open="warns">
         <summary>Worth knowing ({{ notes.length }})</summary>
         <FindingCard v-for="f in notes" :key="f.id" :finding="f" :water-id="waterId" />
       </details>
@@ -99,7 +102,7 @@ const due = computed(() => {
         <RouterLink :to="{ name: 'share', params: { waterId } }">Ask somebody for help</RouterLink>
       </nav>
     </div>
-    <aside>
+    <aside v-if="whole">
       <PlanSheet
         :plan="today.plan"
         :gauges="today.gauges"

@@ -18,6 +18,7 @@ import LinkButton from '../shell/LinkButton.vue';
 import LoadState from '../shell/LoadState.vue';
 import { useNotices } from '../shell/notice-store';
 import PageHeading from '../shell/PageHeading.vue';
+import { useAfterPaint } from '../shell/after-paint';
 import { useLoaded } from '../shell/use-loaded';
 import { useOpenedWorkings } from '../shell/workings-store';
 import { useWaters } from '../waters/waters-store';
@@ -79,14 +80,7 @@ const days = computed(() => {
 
 /** The newest days fill a screen: they are painted before the older ones are worked on. */
 const daysAtFirst = 8;
-const withOlder = ref(false);
-watch(
-  () => data.value !== null,
-  (known) => {
-    if (known) requestAnimationFrame(() => setTimeout(() => (withOlder.value = true)));
-  },
-  { immediate: true },
-);
+const withOlder = useAfterPaint(() => data.value !== null);
 const daysShown = computed(() => (withOlder.value ? days.value : days.value.slice(0, daysAtFirst)));
 
 const editing = ref<Reading | null>(null);

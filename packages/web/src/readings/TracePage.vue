@@ -26,6 +26,7 @@ import LinkButton from '../shell/LinkButton.vue';
 import LoadState from '../shell/LoadState.vue';
 import PageHeading from '../shell/PageHeading.vue';
 import HedgePatterns from '../shell/beam/HedgePatterns.vue';
+import { useAfterPaint } from '../shell/after-paint';
 import { useAnswer, useLoaded } from '../shell/use-loaded';
 import { useOpenedWorkings } from '../shell/workings-store';
 import { useWaters } from '../waters/waters-store';
@@ -195,14 +196,7 @@ const rows = computed(() => {
   });
 });
 /** Ribbons are worked on once what was read stands on the page. */
-const withRibbons = ref(false);
-watch(
-  () => data.value !== null,
-  (known) => {
-    if (known) requestAnimationFrame(() => setTimeout(() => (withRibbons.value = true)));
-  },
-  { immediate: true },
-);
+const withRibbons = useAfterPaint(() => data.value !== null);
 const ribbons = computed(() => {
   const known = data.value;
   if (!known || !withRibbons.value) return new Map<ParameterId, LevelAt[]>();

@@ -6,7 +6,7 @@ const heads: Partial<Record<Subject, string>> = {
   'free-ammonia': 'free',
   nitrite: 'NO2',
   nitrate: 'NO3',
-  temperature: '°C',
+  temperature: 'Temp',
   'dissolved-oxygen': 'O2',
   'carbon-dioxide': 'CO2',
   chloride: 'Cl',

@@ -5,6 +5,7 @@ import { type ParameterId, knownIds, parameterInfo } from '@hedge-lamp/core/para
 import { type Reading, workingsOfKept, readingRoutes } from '@hedge-lamp/core/readings';
 import { type Deed, deedDetail, deedTitle, deedRoutes } from '@hedge-lamp/core/remedies';
 import { usualUnits } from '@hedge-lamp/core/waters';
+import { useMediaQuery } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
 import { format } from 'date-fns';
@@ -79,7 +80,7 @@ const days = computed(() => {
 });
 
 /** The newest days fill a screen: they are painted before the older ones are worked on. */
-const daysAtFirst = 8;
+const daysAtFirst = useMediaQuery('(max-width: 767px)').value ? 4 : 8;
 const withOlder = useAfterPaint(() => data.value !== null);
 const daysShown = computed(() => (withOlder.value ? days.value : days.value.slice(0, daysAtFirst)));
 

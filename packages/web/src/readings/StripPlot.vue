@@ -39,6 +39,32 @@ const y = (value: number) => {
   const { low, high } = props.window;
   return round(props.height - room - ((value - low) / (high - low)) * (props.height - 2 * room));
 };
+/** Limits as they are written: at the right, where no reading lies yet, in the open water where that is wide enough. */
+const limits = computed(() => {
+  const { high, low } = props.banks;
+  const inSight = (value: number | null): value is number =>
+    value !== null && y(value) >= 0 && y(value) <= props.height;
+  const roomy = props.width > 420;
+  const narrow = high !== null && low !== null && y(low) - y(high) < 34;
+  return [
+    ...(inSight(high)
+      ? [
+          {
+            text: bankText(high) + (low === null && roomy ? ' open water below' : ''),
+            y: narrow ? Math.max(y(high) - 5, 12) : y(high) + 15,
+          },
+        ]
+      : []),
+    ...(inSight(low)
+      ? [
+          {
+            text: bankText(low) + (high === null && roomy ? ' open water above' : ''),
+            y: narrow ? Math.min(y(low) + 15, props.height - 3) : y(low) - 5,
+          },
+        ]
+      : []),
+  ];
+});
 const clampY = (value: number) => Math.max(-20, Math.min(props.height + 20, y(value)));
 
 const zones = computed(() =>
@@ -139,17 +165,7 @@ const dots = computed(() =>
       <path v-if="c.arrows" :d="c.arrows" class="arrow" />
     </g>
     <template v-if="big">
-      <text v-if="banks.high !== null" x="6" :y="clampY(banks.high) + 15" class="limit">
-        {{ bankText(banks.high) }}{{ banks.low === null ? ' open water below' : '' }}
-      </text>
-      <text
-        v-if="banks.low !== null && !(banks.high !== null && clampY(banks.low) - clampY(banks.high) < 34)"
-        x="6"
-        :y="clampY(banks.low) - 5"
-        class="limit"
-      >
-        {{ bankText(banks.low) }}{{ banks.high === null ? ' open water above' : '' }}
-      </text>
+      <text v-for="l in limits" :key="l.text" :x="width - 6" :y="l.y" class="limit">{{ l.text }}</text>
     </template>
     <circle
       v-for="d in dots"
@@ -243,6 +259,7 @@ const dots = computed(() =>
   stroke-width: 2;
 }
 .limit {
+  text-anchor: end;
   font: 400 12.5px var(--bs-font-monospace);
   fill: var(--bs-body-color);
   stroke: var(--hl-lit);

@@ -1,9 +1,25 @@
-import { agoInWords, countdown, countdownInWords, fromLocalInput, toLocalInput } from '../src/clock/words';
+import {
+  agoInWords,
+  countdown,
+  countdownInWords,
+  fromLocalInput,
+  toLocalInput,
+  withDates,
+} from '../src/clock/words';
 
 const noon = new Date(2026, 4, 20, 12).getTime();
 const hour = 3_600_000;
 
 describe('time in words', () => {
+  it('writes days as a reader does, alone and in a sentence, and leaves what is none', () => {
+    expect(withDates('2026-07-04')).toBe('4 Jul 2026');
+    expect(withDates('Rain of 2026-11-30 and 2026-12-01 came in.')).toBe(
+      'Rain of 30 Nov 2026 and 1 Dec 2026 came in.',
+    );
+    expect(withDates('lot 2026-13-45, 12026-07-04, 2026-02-30')).toBe(
+      'lot 2026-13-45, 12026-07-04, 2026-02-30',
+    );
+  });
   it.each([
     [0, 'just now'],
     [2 * hour, 'today 10:00'],

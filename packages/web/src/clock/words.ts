@@ -12,6 +12,13 @@ export function agoInWords(instant: number, now: number): string {
 export const dayInWords = (instant: number, now: number): string =>
   format(instant, isSameYear(instant, now) ? 'EEEE, d MMMM' : 'EEEE, d MMMM yyyy');
 
+/** Days that are written as 2026-11-24, in a sentence or alone, as a reader writes them: "24 Nov 2026". What is no day stays. */
+export const withDates = (text: string): string =>
+  text.replace(/\b(\d{4})-(\d\d)-(\d\d)\b/g, (written, y: string, m: string, d: string) => {
+    const date = new Date(Number(y), Number(m) - 1, Number(d));
+    return date.getDate() === Number(d) ? format(date, 'd MMM yyyy') : written;
+  });
+
 /** mm:ss until an instant, never below zero. */
 export function countdown(until: number, now: number): string {
   const seconds = Math.max(0, Math.ceil((until - now) / 1000));

@@ -4,6 +4,7 @@ import { midSentence } from '@hedge-lamp/core/parameters';
 import { shortName } from '@hedge-lamp/core/parameters';
 import { useMethods } from '../methods/methods-store';
 import { computed } from 'vue';
+import { withDates } from '../clock/words';
 import StatusLamp from '../shell/StatusLamp.vue';
 
 /** One finding: what, how sure, why it matters. What to do stands in the plan. `first` is the one that the lamp has said already. */
@@ -43,7 +44,7 @@ const ruleTo = computed(() => ({ name: 'rules', hash: `#${props.finding.rule}` }
   <div v-if="first" class="finding first">
     <h3>Why</h3>
     <p v-if="more">{{ more }}</p>
-    <p class="quiet">{{ finding.howSure }} {{ finding.why }}</p>
+    <p class="quiet">{{ withDates(`${finding.howSure} ${finding.why}`) }}</p>
     <p class="links">
       <RouterLink v-if="testable" :to="benchTo">{{ testWords }}</RouterLink>
       <RouterLink class="rule" :to="ruleTo">The rule behind it</RouterLink>
@@ -60,7 +61,7 @@ const ruleTo = computed(() => ({ name: 'rules', hash: `#${props.finding.rule}` }
       <h3>{{ what }}</h3>
     </summary>
     <div class="said">
-      <p class="quiet">{{ finding.howSure }} {{ finding.why }}</p>
+      <p class="quiet">{{ withDates(`${finding.howSure} ${finding.why}`) }}</p>
       <p class="links">
         <RouterLink v-if="testable" :to="benchTo">{{ testWords }}</RouterLink>
         <RouterLink class="rule" :to="ruleTo"

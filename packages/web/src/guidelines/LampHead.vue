@@ -2,7 +2,7 @@
 import type { Lamp, Rest } from '@hedge-lamp/core/guidelines';
 import { computed } from 'vue';
 import { midSentence } from '@hedge-lamp/core/parameters';
-import { agoInShort, agoInWords } from '../clock/words';
+import { agoInShort, agoInWords, withDates } from '../clock/words';
 import Lantern from '../shell/Lantern.vue';
 
 /** The lamp with its word, one sentence, and what that rests on. */
@@ -33,7 +33,7 @@ const age = (r: Rest) =>
     <Lantern :status="lamp.status" :lit="lit" :size="92" class="lantern" />
     <div>
       <h2 class="word">{{ lamp.word }}</h2>
-      <p class="sentence">{{ lamp.sentence }}</p>
+      <p class="sentence">{{ withDates(lamp.sentence) }}</p>
       <p v-if="lamp.missing" class="missing">{{ lamp.missing }}</p>
       <details v-if="lamp.rests.length > 0" class="rests">
         <summary>
@@ -52,7 +52,9 @@ const age = (r: Rest) =>
         <ul>
           <li v-for="(r, k) in lamp.rests" :key="k">
             <strong>{{ name(r) }}</strong>: {{ age(r)
-            }}<template v-if="r.because && !counts(r) && r.takenAt !== null">. {{ r.because }}</template>
+            }}<template v-if="r.because && !counts(r) && r.takenAt !== null"
+              >. {{ withDates(r.because) }}</template
+            >
           </li>
         </ul>
       </details>

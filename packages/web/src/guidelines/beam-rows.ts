@@ -3,8 +3,7 @@ import { type BeamZone, beamScale, isComputed, statusWord } from '@hedge-lamp/co
 import { shortName } from '@hedge-lamp/core/parameters';
 import { formatBest, formatInterval, fromWire } from '@hedge-lamp/core/quantity';
 import type { WireInterval } from '@hedge-lamp/core/wire';
-import { format } from 'date-fns';
-import { agoInShort } from '../clock/words';
+import { agoInShort, withDates } from '../clock/words';
 import { bankText } from '../shell/beam/bank-text';
 import type { Along } from '../shell/beam/capsule';
 
@@ -112,12 +111,6 @@ export function beamRow(told: Gauge, restsOn: boolean, now: number, stale = fals
   };
 }
 
-/** A day that core wrote as one, as a reader writes it. */
-const withDays = (text: string): string =>
-  text.replace(/\b(\d{4})-(\d\d)-(\d\d)\b/g, (_, y: string, m: string, d: string) =>
-    format(new Date(Number(y), Number(m) - 1, Number(d)), 'd MMM yyyy'),
-  );
-
 /**
  * What has to be said of figures beyond their rows: why one tells nothing, and what was taken for what is missing. What
  * holds for several is said once.
@@ -130,5 +123,5 @@ export function besideRows(rows: readonly BeamRow[]): string[] {
     for (const says of [why, ...gauge.gaps.filter((gap) => !gauge.remark.includes(gap))])
       if (says) of.set(says, [...(of.get(says) ?? []), at]);
   }
-  return [...of].map(([says, names]) => `${names.join(', ')}: ${withDays(says)}`);
+  return [...of].map(([says, names]) => `${names.join(', ')}: ${withDates(says)}`);
 }

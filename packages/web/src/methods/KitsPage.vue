@@ -8,6 +8,7 @@ import LoadState from '../shell/LoadState.vue';
 import PageHeading from '../shell/PageHeading.vue';
 import { useOpenedWorkings } from '../shell/workings-store';
 import KitTabs from '../shell/KitTabs.vue';
+import { withDates } from '../clock/words';
 import { costWords, dayOf, testWorkings } from './kit-words';
 import { useKits } from './kits-store';
 import { useMethods } from './methods-store';
@@ -110,14 +111,13 @@ const openWorkings = (kit: Kit, k: number) => {
         :class="{ doubted: b.state.expired || b.state.marked }"
       >
         <strong>{{ b.of }}: {{ b.label }}</strong>
-        <span v-if="b.bottle.lot"> · lot {{ b.bottle.lot }}</span>
-        <span v-if="b.bottle.openedOn"> · opened {{ b.bottle.openedOn }}</span>
+        <span v-if="b.bottle.lot">lot {{ b.bottle.lot }}</span>
+        <span v-if="b.bottle.openedOn">opened {{ withDates(b.bottle.openedOn) }}</span>
         <span v-if="b.bottle.expiresOn" :class="{ warn: b.state.expired || b.state.expiresSoon }">
-          ·
           {{ b.state.expired ? 'out of date since' : b.state.expiresSoon ? 'only good until' : 'good until' }}
-          {{ b.bottle.expiresOn }}</span
+          {{ withDates(b.bottle.expiresOn) }}</span
         >
-        <span v-for="m in b.bottle.marks" :key="m" class="d-block"
+        <span v-for="m in b.bottle.marks" :key="m" class="spoiled"
           >{{ bottleMarkInfo[m].label }}. <span class="quiet">{{ bottleMarkInfo[m].says }}</span></span
         >
       </li>
@@ -155,12 +155,13 @@ const openWorkings = (kit: Kit, k: number) => {
   grid-template-columns: repeat(auto-fill, minmax(min(22rem, 100%), 1fr));
   gap: 0.3rem 1.5rem;
 }
-.bottles span {
-  white-space: nowrap;
+.bottles li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 0.7rem;
 }
-.bottles .d-block,
-.bottles .d-block span {
-  white-space: normal;
+.bottles .spoiled {
+  flex: 1 0 100%;
 }
 .doubted {
   border-left: 6px solid var(--hl-watch);

@@ -7,6 +7,7 @@ import {
 } from '@hedge-lamp/core/methods';
 import type { Workings } from '@hedge-lamp/core/quantity';
 import { format, isSameYear } from 'date-fns';
+import { withDates } from '../clock/words';
 
 /** "0.38 EUR"; a dash word where it is not known. */
 export const costWords = (cost: number | null, currency: string): string =>
@@ -84,8 +85,8 @@ export function kitFacts(
       kit.bottles.map((b) => [
         `${names.method(b.methodId)}: ${names.bottle(b.methodId, b.bottleId)}`,
         [
-          b.openedOn && `opened ${b.openedOn}`,
-          b.expiresOn && `good until ${b.expiresOn}`,
+          b.openedOn && `opened ${withDates(b.openedOn)}`,
+          b.expiresOn && `good until ${withDates(b.expiresOn)}`,
           b.lot && `lot ${b.lot}`,
           ...b.marks.map((m) => bottleMarkInfo[m].label.toLowerCase()),
         ]

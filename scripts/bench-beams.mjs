@@ -45,7 +45,8 @@ async function keepForty(url) {
 
 /**
  * Runs in the page: takes all beams away and puts them back.
- * @returns how many there are; ms until they are laid out, and until the next frame is painted
+ * @returns how many there are; ms until they are laid out, and until the next frame is painted; ms that a frame takes in
+ *   which one word of the page changes
  */
 async function drawn() {
   const after = () => new Promise((done) => requestAnimationFrame(() => setTimeout(done)));
@@ -54,12 +55,17 @@ async function drawn() {
   for (const line of lines) line.replaceChildren();
   await after();
   await after();
+  const empty = performance.now();
+  document.querySelector('h1').append(' ');
+  await after();
+  const idle = performance.now() - empty;
+  await after();
   const start = performance.now();
   lines.forEach((line, k) => line.append(...beams[k]));
   void document.body.offsetHeight;
   const laid = performance.now() - start;
   await after();
-  return { cells: document.querySelectorAll('.cell').length, laid, painted: performance.now() - start };
+  return { cells: document.querySelectorAll('.cell').length, laid, painted: performance.now() - start, idle };
 }
 
 /** How long the beams of forty waters take to be drawn on a phone's processor. */
@@ -80,7 +86,7 @@ export async function benchBeams(say) {
     const of = (name) => `${median(found.map((f) => f[name])).toFixed(0)} ms`;
     say(
       `${found[0].cells} beams of ${waters} waters, a processor ${slower} times slower`,
-      `laid out in ${of('laid')}, painted with the next frame after ${of('painted')}`,
+      `laid out in ${of('laid')}, painted with the next frame after ${of('painted')}; a frame with one word takes ${of('idle')}`,
     );
   } finally {
     await browser.close();

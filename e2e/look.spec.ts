@@ -41,6 +41,31 @@ test('ten figures beside four lines of the plan fit on a screen, under the lamp'
   await expect(page.getByRole('region', { name: 'Lamp of Rush tank' })).toBeInViewport({ ratio: 1 });
 });
 
+test('a line of the plan shows what it does between the limits, and widens nothing', async ({
+  page,
+  demo,
+}) => {
+  for (const size of [wide, phone]) {
+    await page.setViewportSize(size);
+    await page.goto(demo.url);
+    await page.getByRole('link', { name: 'Long Bench loop', exact: true }).click();
+    const line = page.getByRole('list', { name: 'Plan for Long Bench loop' }).locator('> li', {
+      hasText: 'potassium bicarbonate',
+    });
+    await line.getByText('What it does').click();
+    const kh = line.getByRole('listitem').filter({ hasText: /^KH / });
+    await expect(kh.locator('.figure-mono')).toHaveText(/^KH [\d.]+ → [\d.]+ °dKH$/);
+    const beam = kh.locator('svg.beam');
+    await expect(beam.locator('.was')).toBeAttached();
+    // KH rises: the hatched capsule lies right of the hollow one.
+    const [was, after] = await Promise.all(
+      ['.was', '.capsule'].map(async (one) => (await beam.locator(one).boundingBox())!.x),
+    );
+    expect(after).toBeGreaterThan(was!);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(size.width);
+  }
+});
+
 test('a phone shows the lamp, the next step and six figures without scrolling', async ({ page, served }) => {
   await page.setViewportSize(phone);
   await page.goto(`${served.url}/waters/${await busyTank(served)}/today`);

@@ -88,7 +88,7 @@ svg {
 input {
   width: 100%;
   min-height: 44px;
-  accent-color: var(--bs-primary);
+  accent-color: var(--bs-body-color);
 }
 @media (max-width: 767px) {
   svg {

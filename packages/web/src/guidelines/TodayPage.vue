@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { todayRoutes } from '@hedge-lamp/core/guidelines';
 import { waterKindInfo } from '@hedge-lamp/core/waters';
+import { useMediaQuery } from '@vueuse/core';
 import { computed } from 'vue';
 import { useNow } from '../clock/use-now';
 import DoneList from '../remedies/DoneList.vue';
@@ -26,8 +27,10 @@ const opened = useOpenedWorkings();
 const now = useNow(30_000);
 const { data: today, error, again } = useAnswer(todayRoutes.today, () => ({ params: { id: props.waterId } }));
 
-/** The lamp, its figures and the next step are seen first. */
-const whole = useAfterPaint(() => today.value !== null, { onlyFirstPage: true });
+/** On a phone the lamp, the next step and the figures fill the screen: they are seen first. */
+const isPhone = useMediaQuery('(max-width: 767px)');
+const seen = useAfterPaint(() => today.value !== null, { onlyFirstPage: true });
+const whole = computed(() => !isPhone.value || seen.value);
 const water = computed(() => waters.byId(props.waterId));
 /** A page that stood open, with nobody to ask, must not go on saying Clear. */
 const lamp = computed(() => today.value && waters.asOfNow(today.value));

@@ -5,6 +5,7 @@ import { type Water, waterKindInfo } from '@hedge-lamp/core/waters';
 import { computed } from 'vue';
 import { agoInShort } from '../clock/words';
 import Lantern from '../shell/Lantern.vue';
+import { hedgeClass } from '../shell/beam/use-mini-hedges';
 import { shelfNotes } from './shelf-notes';
 import { volumeText } from './volume-text';
 import { asStale, cellWords, dueWords } from './water-line';
@@ -88,8 +89,7 @@ const place = ({ at, open }: Cell) => {
           role="img"
           :aria-label="cellWords(cell)"
           class="cell"
-          :class="[cell.light, { bad: bad(cell), estimate: cell.estimate }]"
-          :style="{ background: `var(--hedge-${cell.zones}), var(--water)` }"
+          :class="[cell.light, hedgeClass(cell.zones), { bad: bad(cell), estimate: cell.estimate }]"
         >
           <b
             v-if="cell.at"
@@ -159,10 +159,12 @@ const place = ({ at, open }: Cell) => {
 }
 .cell {
   --water: var(--hl-lit);
-  color: var(--hl-leaf);
-  position: relative;
-  contain: strict;
+  --leaf: var(--hl-leaf);
+  --notch-color: var(--hl-capsule-edge);
+  /* Neither a cell nor its capsule is placed: four hundred layers would be painted one by one. */
+  contain: size;
   height: 34px;
+  padding-top: 11px;
   border-radius: 2px 8px;
   print-color-adjust: exact;
   forced-color-adjust: none;
@@ -175,7 +177,7 @@ const place = ({ at, open }: Cell) => {
 }
 .cell.dark {
   --water: var(--hl-dark);
-  color: var(--hl-leaf-dark);
+  --leaf: var(--hl-leaf-dark);
 }
 .cell.bad {
   box-shadow: 0 0 0 2.5px var(--bs-body-color);
@@ -183,23 +185,18 @@ const place = ({ at, open }: Cell) => {
 .cell b {
   --wide: max(8px, calc((var(--high) - var(--low)) * 100%));
   --middle: calc((var(--high) + var(--low)) * 50%);
-  position: absolute;
-  top: calc(50% - 6px);
-  left: clamp(1px, calc(var(--middle) - var(--wide) / 2), calc(100% - var(--wide) - 1px));
+  display: block;
   width: min(var(--wide), calc(100% - 2px));
   height: 12px;
+  margin-left: clamp(1px, calc(var(--middle) - var(--wide) / 2), calc(100% - var(--wide) - 1px));
   border: 1.4px solid var(--hl-capsule-edge);
   border-radius: 6px;
-  background: var(--hl-amber);
+  background: var(--notch, none), var(--hl-amber);
   box-shadow: 0 0 0 2px var(--hl-halo);
 }
-.cell b.long::after {
-  content: '';
-  position: absolute;
-  top: 0;
-  bottom: 0;
-  left: calc(var(--best, 0.5) * 100%);
-  border-left: 1.5px solid var(--hl-capsule-edge);
+.cell b.long {
+  --notch: linear-gradient(var(--notch-color), var(--notch-color)) calc(var(--best, 0.5) * 100%) 0 / 1.5px
+    100% no-repeat;
 }
 .cell b.past {
   border-top-right-radius: 0;
@@ -208,21 +205,21 @@ const place = ({ at, open }: Cell) => {
 }
 .cell.estimate:not(.dusk, .dark) b {
   border-style: dashed;
-  background: repeating-linear-gradient(45deg, var(--hl-amber) 0 2px, var(--hl-sheet) 2px 4px);
+  background:
+    var(--notch, none), repeating-linear-gradient(45deg, var(--hl-amber) 0 2px, var(--hl-sheet) 2px 4px);
 }
 .cell.dusk b {
   border: 1.4px dashed var(--bs-body-color);
-  background: none;
+  background: var(--notch, none);
   box-shadow: none;
 }
-.cell.dusk b.long::after {
-  border-color: var(--bs-body-color);
+.cell.dusk {
+  --notch-color: var(--bs-body-color);
 }
 .cell b.none {
-  left: calc(43.5% - 5px);
   width: 10px;
   height: 10px;
-  top: calc(50% - 5px);
+  margin: 1px 0 0 calc(43.5% - 5px);
   border: 1.5px dashed var(--hl-on-dark);
   background: none;
   box-shadow: none;
@@ -256,10 +253,13 @@ const place = ({ at, open }: Cell) => {
   }
   .cell {
     height: 24px;
+    padding-top: 7px;
   }
   .cell b {
-    top: calc(50% - 5px);
     height: 10px;
+  }
+  .cell b.none {
+    margin-top: 0;
   }
   .due {
     padding: 0;

@@ -10,7 +10,7 @@ import LinkButton from '../shell/LinkButton.vue';
 import LoadState from '../shell/LoadState.vue';
 import PageHeading from '../shell/PageHeading.vue';
 import StatusLamp from '../shell/StatusLamp.vue';
-import { miniHedge } from '../shell/beam/mini-hedge';
+import { useMiniHedges } from '../shell/beam/use-mini-hedges';
 import { useLastLook } from './last-look';
 import WaterLine from './WaterLine.vue';
 import { useWaters } from './waters-store';
@@ -49,12 +49,7 @@ const columns = computed(() => {
   const asked = new Set(cells.value.map((c) => c.subject));
   return comparedBy.filter((subject) => asked.has(subject));
 });
-/** The hedges of each shape are told once; a cell names its own. */
-const hedges = computed(() =>
-  Object.fromEntries(
-    [...new Set(cells.value.map((c) => c.zones))].map((zones) => [`--hedge-${zones}`, miniHedge(zones)]),
-  ),
-);
+useMiniHedges(() => cells.value.map((c) => c.zones));
 
 const groups = computed(() => {
   if (order.value === 'worst') return store.groups;
@@ -105,7 +100,7 @@ const lead = computed(() => {
     v-else
     class="waters"
     :class="{ many: store.waters.length > 14 }"
-    :style="{ '--columns': columns.length, ...hedges }"
+    :style="{ '--columns': columns.length }"
   >
     <div class="heads" aria-hidden="true">
       <span />

@@ -11,15 +11,15 @@ const share = (x: number) => `${Math.round(x * 10_000) / 100}%`;
 
 function barsOf({ status, from, to }: BeamZone): string[] {
   if (status === 'clear') return [];
-  const between = `color-mix(in srgb, currentColor ${shade[status]}%, transparent)`;
+  const between = `color-mix(in srgb, var(--leaf) ${shade[status]}%, transparent)`;
   return [
-    `repeating-linear-gradient(90deg, currentColor 0 1px, ${between} 1px ${step[status]}px) ${spot(from, to - from)}% 0 / ${share(to - from)} 100% no-repeat`,
+    `repeating-linear-gradient(90deg, var(--leaf) 0 1px, ${between} 1px ${step[status]}px) ${spot(from, to - from)}% 0 / ${share(to - from)} 100% no-repeat`,
   ];
 }
 
 /**
- * The hedges of a small beam, in the color of its text, as layers of a background, drawn by the browser without an element of their own: forty waters
- * have four hundred beams.
+ * The hedges of a small beam, in the color `--leaf`, as layers of a background, drawn by the browser without an element of
+ * their own: forty waters have four hundred beams.
  * @param letters the statuses along the beam, by their first letters
  */
 export function miniHedge(letters: string): string {
@@ -27,6 +27,6 @@ export function miniHedge(letters: string): string {
   const open = zones.find((z) => z.status === 'clear');
   const banks = [open?.from ?? 0, open?.to ?? 1]
     .filter((x) => x > 0 && x < 1)
-    .map((x) => `linear-gradient(currentColor, currentColor) ${share(x)} 0 / 1.6px 100% no-repeat`);
+    .map((x) => `linear-gradient(var(--leaf), var(--leaf)) ${share(x)} 0 / 1.6px 100% no-repeat`);
   return [...banks, ...zones.flatMap(barsOf)].join(', ') || 'none';
 }

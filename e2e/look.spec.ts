@@ -184,6 +184,34 @@ test('one of forty waters is found by a part of its name, on the page one is on'
   await expect(page).toHaveURL(/\/trace/);
 });
 
+test('a page that comes late takes neither the menu nor what is typed in it', async ({ page, served }) => {
+  const tank = await served.water({ name: 'Moss tank' });
+  await served.water({ name: 'Reed tank' });
+  await page.goto(served.url);
+  await expect(page.locator('li.water')).toHaveCount(2);
+  let come = () => {};
+  const held = new Promise<void>((done) => (come = done));
+  await page.route(/\/assets\/LogPage-/, async (route) => {
+    await held;
+    await route.continue();
+  });
+  await page.goto(`${served.url}/waters/${tank}/log`, { waitUntil: 'commit' });
+  await expect(page.getByRole('button', { name: /tank|waters/ }).first()).toBeVisible();
+  await page.keyboard.press('w');
+  const field = page.getByRole('textbox', { name: 'Find a water' });
+  await expect(field).toBeFocused();
+  await field.fill('reed');
+  // Whoever is quicker than the page stays on it.
+  const link = page.locator('#water-panel').getByRole('link', { name: /^Reed tank/ });
+  await expect(link).toHaveAttribute('href', /\/log$/);
+  come();
+  await expect(page.getByRole('heading', { level: 1, name: /^Log/ })).toBeVisible();
+  await expect(field).toBeFocused();
+  await expect(field).toHaveValue('reed');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { level: 1, name: 'Log: Reed tank' })).toBeVisible();
+});
+
 test('waters stand by urgency, by what is due, or by name', async ({ page, served }) => {
   const calm = await served.water({ name: 'Alder vat', stockGroups: ['community-fish'] });
   await served.read(calm, { alkalinity: '6' });

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { BOffcanvas } from 'bootstrap-vue-next/components/BOffcanvas';
-import { defineAsyncComponent, ref, watch } from 'vue';
-import { useRoute } from 'vue-router';
+import { defineAsyncComponent, ref } from 'vue';
 import IconGear from '~icons/bi/gear-fill';
+import { onLeftPage } from './on-left-page';
 import PlaceIcon from './PlaceIcon.vue';
 import type { Place } from './places';
 
@@ -13,11 +13,7 @@ defineProps<{ places: readonly Place[] }>();
 const open = defineModel<boolean>({ required: true });
 const settings = ref(false);
 const settingsAsked = ref(false);
-const here = useRoute();
-watch(
-  () => here.fullPath,
-  () => (open.value = false),
-);
+onLeftPage(() => (open.value = false));
 function openSettings(): void {
   settingsAsked.value = true;
   settings.value = true;

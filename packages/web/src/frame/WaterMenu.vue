@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { lampWord } from '@hedge-lamp/core/limits';
 import { onClickOutside, useEventListener, useMediaQuery } from '@vueuse/core';
-import { computed, nextTick, ref, watch } from 'vue';
+import { computed, nextTick, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import IconDown from '~icons/bi/caret-down-fill';
 import StatusLamp from '../shell/StatusLamp.vue';
 import { useChosenWater } from '../waters/chosen-water';
 import { useWaters } from '../waters/waters-store';
 import PlaceIcon from './PlaceIcon.vue';
+import { onLeftPage } from './on-left-page';
 import { useSamePage } from './places';
 
 /** Which water the pages speak of: its name, and all others behind it, worst first. */
@@ -78,10 +79,7 @@ async function step(by: 1 | -1): Promise<void> {
   if (next) await router.push(samePage(next.id));
 }
 onClickOutside(root, () => hide(false));
-watch(
-  () => route.fullPath,
-  () => (open.value = false),
-);
+onLeftPage(() => (open.value = false));
 useEventListener(root, 'focusout', (event: FocusEvent) => {
   const to = event.relatedTarget;
   if (open.value && to instanceof Node && !root.value?.contains(to)) open.value = false;

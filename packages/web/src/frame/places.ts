@@ -1,5 +1,5 @@
 import { computed } from 'vue';
-import { type RouteLocationRaw, useRoute } from 'vue-router';
+import { type RouteLocationRaw, useRoute, useRouter } from 'vue-router';
 import { useChosenWater } from '../waters/chosen-water';
 import { useWaters } from '../waters/waters-store';
 import type { PlaceSign } from './place-signs';
@@ -80,8 +80,10 @@ export function usePlaces() {
 /** Where another water is shown: on the page one is on, where that is about a water; else on its Today. */
 export function useSamePage() {
   const route = useRoute();
+  const router = useRouter();
   return (waterId: string): RouteLocationRaw => {
-    const name = String(route.name ?? '');
+    // Until the first page is there, the address says which it will be.
+    const name = String(route.name ?? router.resolve(location.pathname).name ?? '');
     return { name: ofWater.includes(name) ? name : 'today', params: { waterId } };
   };
 }

@@ -15,7 +15,11 @@ const printed = ref('');
 const sayWhen = () => {
   printed.value = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long', timeStyle: 'short' }).format();
 };
-onMounted(() => heading.value?.focus({ preventScroll: true }));
+onMounted(() => {
+  // A page that comes late takes the focus from nobody who writes.
+  if (document.activeElement?.matches('input, select, textarea')) return;
+  heading.value?.focus({ preventScroll: true });
+});
 // Known before somebody prints, and not before the page is seen: formats are dear to make.
 useTimeoutFn(sayWhen, 3000);
 useEventListener(window, 'beforeprint', sayWhen);

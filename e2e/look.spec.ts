@@ -196,7 +196,7 @@ test('a page that comes late takes neither the menu nor what is typed in it', as
     await route.continue();
   });
   await page.goto(`${served.url}/waters/${tank}/log`, { waitUntil: 'commit' });
-  await expect(page.getByRole('button', { name: /tank|waters/ }).first()).toBeVisible();
+  await expect(page.getByRole('button', { name: /Moss tank$/ })).toBeVisible();
   await page.keyboard.press('w');
   const field = page.getByRole('textbox', { name: 'Find a water' });
   await expect(field).toBeFocused();

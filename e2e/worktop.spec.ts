@@ -91,6 +91,8 @@ test('a vessel is filled by hand: its blank, its words and the answer say the sa
   await expect(page.getByText('90 L new')).toBeVisible();
   await expect(page.getByRole('region', { name: answer })).toContainText('30');
   await expect(page).toHaveURL(/fraction=50/);
+  await page.getByLabel('Part changed each time', { exact: true }).fill('40-60');
+  await expect(slider).toHaveAttribute('aria-valuetext', '50 %: about 90 L new');
   await page.getByLabel('Part changed each time', { exact: true }).fill('150');
   await expect(slider).toHaveAttribute('aria-valuetext', 'not typed yet');
   await expect(page.getByText('Part changed each time: ')).toBeVisible();

@@ -1,4 +1,13 @@
-import { banksOf, duskOf, ribbonOf, standingAt, ticksOf, windowOf } from '../src/readings/strip-plot';
+import fc from 'fast-check';
+import {
+  banksOf,
+  duskOf,
+  limitLabels,
+  ribbonOf,
+  standingAt,
+  ticksOf,
+  windowOf,
+} from '../src/readings/strip-plot';
 import type { TracePoint } from '../src/readings/trace-data';
 
 const day = 86_400_000;
@@ -39,6 +48,41 @@ describe('the window of a strip', () => {
   });
   it('knows no bank where no limit speaks of it', () => {
     expect(banksOf([], 0)).toEqual({ low: null, high: null });
+  });
+});
+
+describe('the limits of a strip', () => {
+  const height = 100;
+  const y = (value: number) => height - value;
+  it('stand in the open water where it is wide enough, else beyond it', () => {
+    expect(limitLabels({ low: 20, high: 80 }, y, height, true)).toEqual([
+      { text: '80', y: 35 },
+      { text: '20', y: 75 },
+    ]);
+    expect(limitLabels({ low: 40, high: 60 }, y, height, true)).toEqual([
+      { text: '60', y: 35 },
+      { text: '40', y: 75 },
+    ]);
+  });
+  it('say on which side the water is open where there is one bank, and room', () => {
+    expect(limitLabels({ low: null, high: 60 }, y, height, true)[0]!.text).toBe('60 open water below');
+    expect(limitLabels({ low: 60, high: null }, y, height, true)[0]!.text).toBe('60 open water above');
+    expect(limitLabels({ low: null, high: 60 }, y, height, false)[0]!.text).toBe('60');
+  });
+  it('are whole within the strip and never one on the other; what is out of sight has none', () => {
+    const value = fc.integer({ min: -40, max: 140 });
+    fc.assert(
+      fc.property(value, value, (a, b) => {
+        const [low, high] = [Math.min(a, b), Math.max(a, b)];
+        const labels = limitLabels({ low, high }, y, height, true);
+        expect(labels).toHaveLength([low, high].filter((v) => v >= 0 && v <= height).length);
+        for (const l of labels) {
+          expect(l.y).toBeGreaterThanOrEqual(12);
+          expect(l.y).toBeLessThanOrEqual(height - 3);
+        }
+        if (labels.length === 2) expect(labels[1]!.y - labels[0]!.y).toBeGreaterThanOrEqual(12);
+      }),
+    );
   });
 });
 

@@ -21,11 +21,13 @@ const vessel = computed(() => {
   const of = props.tool.vessel;
   if (!of) return null;
   const { figures } = result.value;
-  const share = figures.get(of.share)?.value.best;
+  const part = figures.get(of.share)?.value;
+  const share = part?.best;
   const volume = figures.get(of.volume);
   const field = props.tool.fields.find((f) => f.id === of.share);
   return {
     share: share === undefined || share > 100 ? null : share / 100,
+    rough: [part, volume?.value].some((i) => i !== undefined && i.low < i.high),
     volume: volume ? { value: volume.value.best, unit: volume.unit } : null,
     label: field?.label ?? '',
     fill: (percent: number) => set(of.share, { text: String(percent) }),
@@ -69,6 +71,7 @@ async function copyLink(): Promise<void> {
         v-if="vessel"
         :share="vessel.share"
         :volume="vessel.volume"
+        :rough="vessel.rough"
         :label="vessel.label"
         @fill="vessel.fill"
       />

@@ -58,7 +58,7 @@ const value = (event: Event) =>
 </script>
 
 <template>
-  <div class="said">
+  <div class="said" role="group" :aria-label="tool.name">
     <div class="sentence">
       <template v-for="({ says, field }, k) in parts" :key="k">
         <template v-if="!field">{{ says }}</template>

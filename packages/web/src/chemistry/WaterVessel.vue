@@ -7,14 +7,17 @@ const props = defineProps<{
   share: number | null;
   /** The whole volume and its unit; null where it is not known. */
   volume: { readonly value: number; readonly unit: string } | null;
+  /** True where a range was typed: it is filled to the middle, and says so. */
+  rough: boolean;
   label: string;
 }>();
 const emit = defineEmits<{ fill: [percent: number] }>();
 const percent = computed(() => Math.round((props.share ?? 0) * 100));
 const amount = (share: number) =>
-  props.volume
+  (props.rough ? 'about ' : '') +
+  (props.volume
     ? `${Number((props.volume.value * share).toPrecision(3))} ${props.volume.unit}`
-    : `${Math.round(share * 100)} %`;
+    : `${Math.round(share * 100)} %`);
 /** Within the walls, from the brim down. */
 const [brim, ground] = [6, 146];
 const line = computed(() => brim + (ground - brim) * (props.share ?? 0));

@@ -2,8 +2,7 @@
 import type { ShownBand } from '@hedge-lamp/core/guidelines';
 import type { LevelAt } from '@hedge-lamp/core/readings';
 import { computed } from 'vue';
-import { bankText } from '../shell/beam/bank-text';
-import type { Banks, Dusk, Window } from './strip-plot';
+import { type Banks, type Dusk, type Window, limitLabels } from './strip-plot';
 import type { TraceSeries } from './trace-data';
 import type { Ahead } from './trend-words';
 
@@ -39,32 +38,8 @@ const y = (value: number) => {
   const { low, high } = props.window;
   return round(props.height - room - ((value - low) / (high - low)) * (props.height - 2 * room));
 };
-/** Limits as they are written: at the right, where no reading lies yet, in the open water where that is wide enough. */
-const limits = computed(() => {
-  const { high, low } = props.banks;
-  const inSight = (value: number | null): value is number =>
-    value !== null && y(value) >= 0 && y(value) <= props.height;
-  const roomy = props.width > 420;
-  const narrow = high !== null && low !== null && y(low) - y(high) < 34;
-  return [
-    ...(inSight(high)
-      ? [
-          {
-            text: bankText(high) + (low === null && roomy ? ' open water below' : ''),
-            y: narrow ? Math.max(y(high) - 5, 12) : y(high) + 15,
-          },
-        ]
-      : []),
-    ...(inSight(low)
-      ? [
-          {
-            text: bankText(low) + (high === null && roomy ? ' open water above' : ''),
-            y: narrow ? Math.min(y(low) + 15, props.height - 3) : y(low) - 5,
-          },
-        ]
-      : []),
-  ];
-});
+/** At the right, where no reading lies yet. */
+const limits = computed(() => limitLabels(props.banks, y, props.height, props.width > 420));
 const clampY = (value: number) => Math.max(-20, Math.min(props.height + 20, y(value)));
 
 const zones = computed(() =>
@@ -165,7 +140,7 @@ const dots = computed(() =>
       <path v-if="c.arrows" :d="c.arrows" class="arrow" />
     </g>
     <template v-if="big">
-      <text v-for="l in limits" :key="l.text" :x="width - 6" :y="l.y" class="limit">{{ l.text }}</text>
+      <text v-for="(l, k) in limits" :key="k" :x="width - 6" :y="l.y" class="limit">{{ l.text }}</text>
     </template>
     <circle
       v-for="d in dots"

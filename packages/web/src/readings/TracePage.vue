@@ -84,22 +84,22 @@ const {
 } = useLoaded(
   () => `trace ${props.waterId} ${ofYear.value}`,
   async () => {
-    const to = link.date();
     const ofWater = { params: { id: props.waterId } };
     // A year is asked for whichever part of it is shown: the document asked the very same before this script was there.
-    const from = ofYear.value ? { from: yearBefore(to) } : {};
+    const from = ofYear.value ? { from: yearBefore(link.date()) } : {};
     const [answer, deeds] = await Promise.all([
       ask(readingRoutes.list, { ...ofWater, query: { ...from, limit: 5000 } }),
       ask(deedRoutes.list, { ...ofWater, query: from }),
     ]);
-    return { ...answer, deeds, to };
+    return { ...answer, deeds };
   },
   { shows: ['readings', 'deeds'] },
 );
 /** What lies in the span. */
 const data = computed(() => {
   if (!kept.value) return null;
-  const { to, more } = kept.value;
+  const { more } = kept.value;
+  const to = link.date();
   const since = Number.isFinite(span.value.days) ? Math.round(to - span.value.days * day) : 0;
   const lies = (at: number) => at >= since;
   const readings = kept.value.readings.filter((r) => lies(r.takenAt));

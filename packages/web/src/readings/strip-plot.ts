@@ -16,7 +16,42 @@ import {
   startOfWeek,
   startOfYear,
 } from 'date-fns';
+import { bankText } from '../shell/beam/bank-text';
 import type { TracePoint, TraceSeries } from './trace-data';
+
+/** How far apart two banks must be for both limits to be written between them, and how high a line of them is, px. */
+const roomForTwo = 34;
+const line = 12;
+
+/**
+ * Limits as they are written beside the banks in sight: in the open water where that is wide enough, else beyond it.
+ * @param y the height of a value in the strip, px from its top
+ * @param roomy true where there is room for words
+ */
+export function limitLabels(
+  { low, high }: Banks,
+  y: (value: number) => number,
+  height: number,
+  roomy: boolean,
+): { readonly text: string; y: number }[] {
+  const narrow = low !== null && high !== null && y(low) - y(high) < roomForTwo;
+  const label = (bank: number | null, below: boolean, words: string) => {
+    if (bank === null || y(bank) < 0 || y(bank) > height) return [];
+    const at = below ? y(bank) + line + 3 : y(bank) - 5;
+    return [{ text: bankText(bank) + words, y: Math.min(Math.max(at, line), height - 3) }];
+  };
+  const labels = [
+    ...label(high, !narrow, low === null && roomy ? ' open water below' : ''),
+    ...label(low, narrow, high === null && roomy ? ' open water above' : ''),
+  ];
+  const [upper, lower] = labels;
+  // Two banks at one edge: the limits stand below one another, away from it.
+  if (upper && lower && lower.y - upper.y < line + 1) {
+    if (upper.y < height / 2) lower.y = upper.y + line + 1;
+    else upper.y = lower.y - line - 1;
+  }
+  return labels;
+}
 
 /** The stretch of values that a strip shows. */
 export interface Window {

@@ -21,10 +21,16 @@ const id = useId();
 const choice = computed(() => choiceIn(props.tool, props.typed));
 const text = (field: ToolField) => props.typed[field.id]?.text ?? '';
 const unit = (field: ToolField) => unitIn(field, props.typed[field.id]?.unit ?? '', choice.value);
+/** A comma or a point stays with the blank before it, wherever the line breaks. */
+const stop = /^[.,]/;
 const parts = computed(() =>
-  props.sentence.map((part) => {
-    const field = typeof part === 'string' ? null : props.tool.fields.find((f) => f.id === part.field)!;
-    return { says: typeof part === 'string' ? part : '', field };
+  props.sentence.map((part, k) => {
+    if (typeof part === 'string') return { field: null, says: k === 0 ? part : part.replace(stop, '') };
+    const next = props.sentence[k + 1];
+    return {
+      field: props.tool.fields.find((f) => f.id === part.field)!,
+      says: typeof next === 'string' ? (stop.exec(next)?.[0] ?? '') : '',
+    };
   }),
 );
 /** What belongs to a blank stands below the sentence, with the blank's name. */
@@ -62,39 +68,41 @@ const value = (event: Event) =>
     <div class="sentence">
       <template v-for="({ says, field }, k) in parts" :key="k">
         <template v-if="!field">{{ says }}</template>
-        <span v-else-if="field.options" class="blank">
-          <select
-            :aria-label="field.label"
-            :value="choice(field.id)"
-            @change="emit('set', field.id, { text: value($event) })"
-          >
-            <option v-for="o in optionsOf(field, choice)" :key="o.value" :value="o.value">
-              {{ o.text }}
-            </option>
-          </select>
-        </span>
-        <span v-else class="blank" :class="{ wrong: errors[field.id] }">
-          <input
-            type="text"
-            autocomplete="off"
-            :maxlength="40"
-            :aria-label="named(field)"
-            :aria-invalid="errors[field.id] ? 'true' : undefined"
-            :aria-describedby="describedBy(field)"
-            :style="{ width: `${Math.min(Math.max(text(field).length, 2), 14) + 1.6}ch` }"
-            :value="text(field)"
-            @input="emit('set', field.id, { text: value($event) })"
-          />
-          <select
-            v-if="unitsOf(field, choice).length > 1"
-            :aria-label="`Unit of ${field.label}`"
-            :value="unit(field)"
-            @change="emit('set', field.id, { unit: value($event) })"
-          >
-            <option v-for="u in unitsOf(field, choice)" :key="u" :value="u">{{ u }}</option>
-          </select>
-          <span v-else-if="unit(field) && unit(field) !== 'pH'" class="unit">{{ unit(field) }}</span>
-        </span>
+        <span v-else class="held"
+          ><span v-if="field.options" class="blank">
+            <select
+              :aria-label="field.label"
+              :value="choice(field.id)"
+              @change="emit('set', field.id, { text: value($event) })"
+            >
+              <option v-for="o in optionsOf(field, choice)" :key="o.value" :value="o.value">
+                {{ o.text }}
+              </option>
+            </select>
+          </span>
+          <span v-else class="blank" :class="{ wrong: errors[field.id] }">
+            <input
+              type="text"
+              autocomplete="off"
+              :maxlength="40"
+              :aria-label="named(field)"
+              :aria-invalid="errors[field.id] ? 'true' : undefined"
+              :aria-describedby="describedBy(field)"
+              :style="{ width: `${Math.min(Math.max(text(field).length, 2), 14) + 1.6}ch` }"
+              :value="text(field)"
+              @input="emit('set', field.id, { text: value($event) })"
+            />
+            <select
+              v-if="unitsOf(field, choice).length > 1"
+              :aria-label="`Unit of ${field.label}`"
+              :value="unit(field)"
+              @change="emit('set', field.id, { unit: value($event) })"
+            >
+              <option v-for="u in unitsOf(field, choice)" :key="u" :value="u">{{ u }}</option>
+            </select>
+            <span v-else-if="unit(field) && unit(field) !== 'pH'" class="unit">{{ unit(field) }}</span> </span
+          >{{ says }}</span
+        >
       </template>
     </div>
     <p v-for="b in beside" :id="`${id}-${b.key}`" :key="b.key" :class="b.wrong ? 'error' : 'quiet'">
@@ -113,6 +121,9 @@ const value = (event: Event) =>
   font-weight: 500;
   font-size: 1.5rem;
   line-height: 1.9;
+}
+.held {
+  white-space: nowrap;
 }
 .blank {
   display: inline-flex;

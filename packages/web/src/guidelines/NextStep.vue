@@ -22,8 +22,8 @@ function toPlan(): void {
 
 <template>
   <button v-if="first" type="button" class="next-step" @click="toPlan">
-    <span class="when">{{ whenWords(first, now) }}</span>
     <span class="what">
+      <span class="when">{{ whenWords(first, now) }}</span>
       {{ first.says }}
       <small v-if="more">{{ more }}</small>
     </span>
@@ -33,7 +33,7 @@ function toPlan(): void {
 
 <style scoped>
 .next-step {
-  grid-template-columns: auto minmax(0, 1fr) 28px;
+  grid-template-columns: minmax(0, 1fr) 28px;
   gap: 10px;
   align-items: center;
   width: 100%;
@@ -47,6 +47,8 @@ function toPlan(): void {
   text-align: left;
 }
 .when {
+  display: inline-block;
+  margin-right: 4px;
   padding: 2px 10px;
   border-radius: 2px 10px;
   background: var(--hl-amber);
@@ -58,7 +60,7 @@ function toPlan(): void {
 }
 .what {
   font-weight: 650;
-  line-height: 1.2;
+  line-height: 1.35;
 }
 small {
   display: block;

@@ -48,16 +48,26 @@ function stepsOf(bands: readonly Band[]): Steps {
 
 const noFigures = Object.fromEntries(planFigures.map((p) => [p, null])) as Record<PlanFigure, null>;
 
-/** What a source holds, each figure as long as it may be counted on. */
-function figuresOfSource({ latest }: SourceGiven, at: number): PlanFigures {
+/**
+ * What a source holds, each figure as long as it may be counted on. Ammonia that it showed does not go away by age: it is
+ * reckoned with as it was read until somebody reads it again.
+ */
+function readOfSource(
+  { latest }: SourceGiven,
+  at: number,
+): Pick<PlanSource, 'figures' | 'showedAmmoniaLongAgo'> {
   const shows = (latest.ammonia?.value?.best ?? 0) > 0;
+  const isOld = (p: PlanFigure) => at - (latest[p]?.takenAt ?? at) > sourceHolds(p, shows);
   const held = (p: PlanFigure): Interval | null => {
     const reading = latest[p];
-    if (!reading?.value || at - reading.takenAt > sourceHolds(p, shows)) return null;
+    if (!reading?.value || (isOld(p) && !(p === 'ammonia' && shows))) return null;
     const { low, best, high } = reading.value;
     return interval(low ?? -Infinity, best, high ?? Infinity);
   };
-  return { ...noFigures, ...Object.fromEntries(planFigures.map((p) => [p, held(p)])) };
+  return {
+    figures: { ...noFigures, ...Object.fromEntries(planFigures.map((p) => [p, held(p)])) },
+    showedAmmoniaLongAgo: shows && isOld('ammonia'),
+  };
 }
 
 /** Water that was told to stand ready within a day, less what was poured since. */
@@ -93,7 +103,7 @@ function readyWaters(given: FactsGiven): (PlanSource & { readonly sourceId: stri
         sourceId: ready.sourceWaterId,
         id: ready.sourceWaterId,
         name: source?.water.name ?? 'the water at hand',
-        figures: source ? figuresOfSource(source, at) : noFigures,
+        ...(source ? readOfSource(source, at) : { figures: noFigures, showedAmmoniaLongAgo: false }),
         litersAtHand: Math.max(0, ready.liters - used),
         next: ready.next && { liters: ready.next.liters, at: deed.at + ready.next.hours * hour },
       },
@@ -207,7 +217,7 @@ export function planGivenOf(
     source: named && {
       id: named.water.id,
       name: named.water.name,
-      figures: figuresOfSource(named, at),
+      ...readOfSource(named, at),
       litersAtHand: ofNamed?.litersAtHand ?? null,
       next: ofNamed?.next ?? null,
     },

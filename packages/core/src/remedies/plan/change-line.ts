@@ -112,6 +112,10 @@ export function newWaterWords({ given }: Context, option: ChangeOption): string[
   for (const s of bound.filter((b) => b.id !== null)) {
     if (s.figures.ammonia === null)
       words.push(`${s.name} was not tested for ammonia lately, so this assumes none in it.`);
+    if (s.showedAmmoniaLongAgo)
+      words.push(
+        `${s.name} showed ammonia at its last test. That is too old to count on; this reckons with as much.`,
+      );
     if (s.figures.ph === null || s.figures.alkalinity === null)
       words.push(`${s.name}: pH or KH was not read, so this is sized as if it were hard.`);
   }

@@ -62,6 +62,7 @@ const cleanWater: PlanSource = {
   id: null,
   name: 'clean water',
   figures: noFigures,
+  showedAmmoniaLongAgo: false,
   litersAtHand: null,
   next: null,
 };

@@ -26,6 +26,8 @@ export interface PlanSource {
   readonly id: string | null;
   readonly name: string;
   readonly figures: PlanFigures;
+  /** True where its ammonia was read too long ago to count on, and showed some. */
+  readonly showedAmmoniaLongAgo: boolean;
   /** Liters that stand ready, as was told; null where it runs as wanted, or nobody said. */
   readonly litersAtHand: number | null;
   /** What comes after that, and when. */

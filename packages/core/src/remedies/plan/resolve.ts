@@ -337,7 +337,8 @@ export function planOf(given: PlanGiven): Plan {
       ),
       ...(lines.some((l) => isChange(l) || l.hold === 'tap') &&
       given.source !== null &&
-      (['ammonia', 'ph', 'alkalinity'] as const).some((p) => given.source!.figures[p] === null)
+      (given.source.showedAmmoniaLongAgo ||
+        (['ammonia', 'ph', 'alkalinity'] as const).some((p) => given.source!.figures[p] === null))
         ? (['source-tests'] as const)
         : []),
       ...(isAtLeast(context.levels.ammonia, 'act') && !given.water.hasFilter && given.stockGrams === null

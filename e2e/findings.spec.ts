@@ -182,13 +182,13 @@ test('two browsers on the limits of one water: the second is told, and chooses',
   await first.getByRole('radio', { name: /10 to 12 °dGH/ }).check();
   await second.getByRole('radio', { name: /3 °dKH and up/ }).check();
   await first.getByRole('button', { name: 'Save' }).click();
-  await expect(first.getByRole('heading', { level: 1, name: 'Reed tank' })).toBeVisible();
+  await expect(first.getByRole('heading', { level: 1, name: 'Reed tank', exact: true })).toBeVisible();
   await second.getByRole('button', { name: 'Save' }).click();
   await expect(second.getByRole('alert').filter({ hasText: 'was changed elsewhere' })).toContainText(
     '10 to 12 °dGH',
   );
   await second.getByRole('button', { name: 'Save mine over it' }).click();
-  await expect(second.getByRole('heading', { level: 1, name: 'Reed tank' })).toBeVisible();
+  await expect(second.getByRole('heading', { level: 1, name: 'Reed tank', exact: true })).toBeVisible();
   const { guidance } = await served.call<{ guidance: { schools: object } }>('GET', `/api/waters/${tank}`);
   expect(guidance.schools).toMatchObject({ alkalinity: 'three-up' });
 });

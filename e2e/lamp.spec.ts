@@ -344,21 +344,24 @@ test('a page that is opened again asks nothing where nothing was written, and ne
   await expect(lamp(page)).toContainText(/Act|Urgent/);
 });
 
-test('a sign that could not be kept is not said to be noted, waits, and is noted once', async ({
-  page,
-  served,
-}) => {
-  const tank = await served.water({ stockGroups: ['community-fish'] });
-  await page.goto(`${served.url}/waters/${tank}/signs`);
-  await page.getByLabel('Gasping at the surface, outside feeding time').check();
-  await page.route('**/api/deeds', (route) => route.abort());
-  await page.getByRole('button', { name: 'Note it and test now' }).click();
-  await expect(page.getByText('What you see is not noted yet.')).toBeVisible();
-  await expect(page).toHaveURL(/\/bench/);
-  await page.unroute('**/api/deeds');
-  await page.goBack();
-  await expect(page.getByLabel('Gasping at the surface, outside feeding time')).toBeChecked();
-  await page.getByRole('button', { name: 'Only note it' }).click();
-  await expect(page.getByRole('button', { name: 'They look well again' })).toBeVisible();
-  expect(await served.call<object[]>('GET', `/api/waters/${tank}/deeds`)).toHaveLength(1);
-});
+for (const wentOut of [false, true])
+  test(`a sign that could not be kept is not said to be noted, waits, and is noted once, ${
+    wentOut ? 'pressed again after it went out by itself' : 'pressed again at once'
+  }`, async ({ page, served }) => {
+    const tank = await served.water({ stockGroups: ['community-fish'] });
+    const deeds = () => served.call<object[]>('GET', `/api/waters/${tank}/deeds`);
+    await page.goto(`${served.url}/waters/${tank}/signs`);
+    await page.getByLabel('Gasping at the surface, outside feeding time').check();
+    await page.route('**/api/deeds', (route) => route.abort());
+    await page.getByRole('button', { name: 'Note it and test now' }).click();
+    await expect(page.getByText('What you see is not noted yet.')).toBeVisible();
+    await expect(page).toHaveURL(/\/bench/);
+    await page.unroute('**/api/deeds');
+    if (wentOut) await expect.poll(async () => (await deeds()).length).toBe(1);
+    await page.goBack();
+    await expect(page.getByLabel('Gasping at the surface, outside feeding time')).toBeChecked();
+    await page.getByRole('button', { name: 'Only note it' }).click();
+    await expect(page.getByRole('button', { name: 'They look well again' })).toBeVisible();
+    await expect(page.getByText('What you see is noted.')).toBeVisible();
+    expect(await deeds()).toHaveLength(1);
+  });

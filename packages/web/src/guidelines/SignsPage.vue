@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { ask as askServer } from '../wire/ask';
 import { useMethods } from '../methods/methods-store';
-import { day } from '@hedge-lamp/core/wire';
+import { day, minute } from '@hedge-lamp/core/wire';
 import { askedFirst, planForSigns, signCaution, signs } from '@hedge-lamp/core/guidelines';
 import { parameterInfo } from '@hedge-lamp/core/parameters';
 import { type DeedDraft, type SignId, signIds, deedRoutes } from '@hedge-lamp/core/remedies';
-import { useSessionStorage } from '@vueuse/core';
+import { StorageSerializers, useSessionStorage } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { v4 as newId } from 'uuid';
 import { computed, defineAsyncComponent, ref } from 'vue';
@@ -56,6 +56,21 @@ function ask(kind: ProposedDeed['kind']): void {
 
 const failure = ref('');
 const keeping = ref(false);
+/**
+ * What was noted here and had to wait: pressed again soon after, it is the same note and not a second one, also where the
+ * first went out in between.
+ */
+const hadToWait = useSessionStorage<DeedDraft | null>(`hedge-lamp.signs-waiting.${props.waterId}`, null, {
+  serializer: StorageSerializers.object,
+});
+const sameNote = 10 * minute;
+function draftOf(kind: 'sign' | 'sign-over', amount: DeedDraft['amount']): DeedDraft {
+  const last = hadToWait.value;
+  const at = link.date();
+  const isSame = last?.kind === kind && JSON.stringify(last.amount) === JSON.stringify(amount);
+  if (last && isSame && Math.abs(at - last.at) < sameNote) return last;
+  return { id: newId(), waterId: props.waterId, kind, at, zone: thisZone(), detail: '', amount };
+}
 /** The same, noted here before and not sent yet: it is sent, not noted twice. */
 async function sentBefore(kind: string, amount: DeedDraft['amount']): Promise<boolean> {
   const there = outbox.entries.find(({ thing }) => {
@@ -65,9 +80,21 @@ async function sentBefore(kind: string, amount: DeedDraft['amount']): Promise<bo
   });
   if (!there) return false;
   outbox.sendNow();
-  if ((await outbox.outcomeOf(new Set([there.id]))) === 'sent') await Promise.all([again(), waters.load()]);
-  else sayItWaits(kind);
+  if ((await outbox.outcomeOf(new Set([there.id]))) !== 'sent') sayItWaits(kind);
+  else {
+    await Promise.all([again(), waters.load()]);
+    const { thing } = there;
+    if (thing.what === 'request') sayItIsNoted(kind, (thing.request.body as DeedDraft).id);
+  }
   return true;
+}
+function sayItIsNoted(kind: string, id: string): void {
+  notices.say(kind === 'sign' ? 'What you see is noted.' : 'They look well again: noted.', {
+    undo: async () => {
+      await askServer(deedRoutes.remove, { params: { id } });
+      await Promise.all([again(), waters.load()]);
+    },
+  });
 }
 function sayItWaits(kind: string): void {
   const what = kind === 'sign' ? 'What you see' : 'That they look well again';
@@ -79,31 +106,23 @@ async function send(kind: 'sign' | 'sign-over', amount: DeedDraft['amount']): Pr
   failure.value = '';
   if (await sentBefore(kind, amount)) return true;
   keeping.value = true;
-  const id = newId();
-  const draft: DeedDraft = {
-    id,
-    waterId: props.waterId,
-    kind,
-    at: link.date(),
-    zone: thisZone(),
-    detail: '',
-    amount,
-  };
+  const draft = draftOf(kind, amount);
+  const { id } = draft;
+  const isSecondTry = id === hadToWait.value?.id;
+  hadToWait.value = null;
   try {
     const says = kind === 'sign' ? 'What you see' : 'They look well again';
     const about = { waterId: props.waterId, says };
     const outcome = await outbox.ask(`deed-${id}`, about, deedRoutes.keep, { body: draft });
     if (!outcome.sent) {
+      hadToWait.value = draft;
       sayItWaits(kind);
       return kind === 'sign';
     }
     await Promise.all([again(), waters.load()]);
-    notices.say(kind === 'sign' ? 'What you see is noted.' : 'They look well again: noted.', {
-      undo: async () => {
-        await askServer(deedRoutes.remove, { params: { id } });
-        await Promise.all([again(), waters.load()]);
-      },
-    });
+    // Taken back or called over meanwhile, elsewhere: what is seen now is a note of its own.
+    if (isSecondTry && kind === 'sign' && !noted.value) return await send(kind, amount);
+    sayItIsNoted(kind, id);
     return true;
   } catch (error) {
     failure.value = `${sentenceOf(error)} What you ticked stays ticked here.`;

@@ -6,8 +6,8 @@ import { type MadeApp, figureReading, makeApp, now, phReading } from './made-app
 let made: MadeApp;
 let waterId: string;
 let tap: string;
-const figure = (id: string, parameter: string, text: string, unit: string) =>
-  figureReading(id, parameter, text, unit);
+const figure = (id: string, parameter: string, text: string, unit: string, takenAt = now - 60_000) =>
+  figureReading(id, parameter, text, unit, { takenAt });
 const keep = async (...bodies: object[]) => {
   for (const body of bodies) expect((await made.call('POST', '/api/readings', body)).status).toBe(201);
 };
@@ -49,6 +49,21 @@ const tickOf = async (id: string, more: object = {}) => {
 };
 const deeds = async () => (await made.call<Deed[]>('GET', `/api/waters/${waterId}/deeds`)).body;
 const change = 'change:ammonia:1';
+
+it('reckons with the ammonia that a tap showed, also after a test of it that told nothing', async () => {
+  const told = async () =>
+    (await plan()).lines.map(({ says, details, effects }) => ({ says, details, effects }));
+  const clean = await told();
+  await keep(figure(tap, 'ammonia', '0.5 (0.4–0.6)', 'mg/L NH3-N', now - 50_000));
+  const shown = await told();
+  expect(shown).not.toEqual(clean);
+  await keep({
+    ...figure(tap, 'ammonia', '0', 'mg/L NH3-N', now - 40_000),
+    doubts: ['step-skipped'],
+  });
+  expect(await told()).toEqual(shown);
+  expect(JSON.stringify(await plan())).not.toContain('assumes none');
+});
 
 describe('ticking a line of the plan', () => {
   it('notes the change with its liters and its water, and the plan forms anew: test first, then again', async () => {

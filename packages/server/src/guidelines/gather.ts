@@ -1,5 +1,5 @@
 import { day } from '@hedge-lamp/core/wire';
-import type { FactsGiven, Latest, PlaceGiven } from '@hedge-lamp/core/guidelines';
+import type { FactsGiven, Latest, PlaceGiven, SourceGiven } from '@hedge-lamp/core/guidelines';
 import { type CycleStart, wayInfo } from '@hedge-lamp/core/cycle';
 import type { Water } from '@hedge-lamp/core/waters';
 import { newestStarts } from '../cycle/store';
@@ -41,9 +41,17 @@ export function gatherer(database: Database, at: number): (water: Water) => Fact
       id: place,
       latest: withPartner(latestReadingsAt(database, id, place)),
     }));
-  const sourceOf = (id: string) => {
+  const sources = new Map<string, SourceGiven | null>();
+  const sourceOf = (id: string): SourceGiven | null => {
+    const there = sources.get(id);
+    if (there !== undefined) return there;
     const source = waters.get(id);
-    return source ? { water: source, latest: latestOf(source.id) } : null;
+    // A test that told nothing does not make what a tap showed before unknown.
+    const found = source
+      ? { water: source, latest: withPartner(latestReadings(database, id, { onlyWithValue: true })) }
+      : null;
+    sources.set(id, found);
+    return found;
   };
   return (water) => {
     const several = water.samplingPoints.length > 0;

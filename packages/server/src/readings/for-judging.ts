@@ -3,7 +3,7 @@ import type { Past } from '@hedge-lamp/core/guidelines';
 import type { MethodBook } from '@hedge-lamp/core/methods';
 import { type ParameterId, measuredIds } from '@hedge-lamp/core/parameters';
 import { type DoubtId, type Reading, rangeOf } from '@hedge-lamp/core/readings';
-import { type SQL, and, desc, eq, getTableColumns, gte, isNull, lte, sql } from 'drizzle-orm';
+import { type SQL, and, desc, eq, getTableColumns, gte, isNotNull, isNull, lte, sql } from 'drizzle-orm';
 import type { Database, Queries } from '../database/open-database';
 import { type Row, fromRow } from './row';
 import { readingsTable } from './table';
@@ -50,6 +50,14 @@ function prepareAll(database: Database) {
         .orderBy(...newestFirst),
       1,
     ),
+    latestWithValue: raw(
+      database
+        .select()
+        .from(readingsTable)
+        .where(and(ofParameter, isNotNull(readingsTable.best)))
+        .orderBy(...newestFirst),
+      1,
+    ),
     past: past(ofParameter, pastCount),
     before: past(and(ofParameter, until), 1),
     beforeBy: past(and(ofParameter, until, eq(readingsTable.methodId, sql.placeholder('methodId'))), 1),
@@ -72,9 +80,17 @@ const fromRaw = (values: readonly unknown[]): Reading =>
     ) as unknown as Row,
   );
 
-/** The newest reading of each parameter. */
-export function latestReadings(database: Database, waterId: string): Partial<Record<ParameterId, Reading>> {
-  const { latest: newest } = preparedFor(database);
+/**
+ * The newest reading of each parameter.
+ * @param onlyWithValue true to pass over those that told no value, such as a run whose deciding step was skipped
+ */
+export function latestReadings(
+  database: Database,
+  waterId: string,
+  { onlyWithValue = false } = {},
+): Partial<Record<ParameterId, Reading>> {
+  const { latest: whichever, latestWithValue } = preparedFor(database);
+  const newest = onlyWithValue ? latestWithValue : whichever;
   const latest: Partial<Record<ParameterId, Reading>> = {};
   for (const parameter of measuredIds()) {
     const row = newest.get(waterId, parameter) as unknown[] | undefined;

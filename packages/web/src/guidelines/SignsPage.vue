@@ -78,16 +78,22 @@ async function sentBefore(kind: string, amount: DeedDraft['amount']): Promise<bo
     const body = thing.request.body as Partial<DeedDraft> | undefined;
     return body?.kind === kind && JSON.stringify(body.amount) === JSON.stringify(amount);
   });
-  if (!there) return false;
+  if (there?.thing.what !== 'request') return false;
   outbox.sendNow();
-  if ((await outbox.outcomeOf(new Set([there.id]))) !== 'sent') sayItWaits(kind);
-  else {
-    await Promise.all([again(), waters.load()]);
-    const { thing } = there;
-    if (thing.what === 'request') sayItIsNoted(kind, (thing.request.body as DeedDraft).id);
+  const outcome = await outbox.outcomeOf(new Set([there.id]));
+  // Put aside or thrown away: what is seen now is a note of its own.
+  if (outcome === 'refused') return false;
+  if (outcome === 'waiting') {
+    sayItWaits(kind);
+    return true;
   }
+  await Promise.all([again(), waters.load()]);
+  if (!stands(kind)) return false;
+  sayItIsNoted(kind, (there.thing.request.body as DeedDraft).id);
   return true;
 }
+/** Whether what is on disk is as it was told here: it may have been taken back or called over elsewhere. */
+const stands = (kind: string): boolean => (kind === 'sign') === (noted.value !== null);
 function sayItIsNoted(kind: string, id: string): void {
   notices.say(kind === 'sign' ? 'What you see is noted.' : 'They look well again: noted.', {
     undo: async () => {
@@ -104,13 +110,13 @@ function sayItWaits(kind: string): void {
 }
 async function send(kind: 'sign' | 'sign-over', amount: DeedDraft['amount']): Promise<boolean> {
   failure.value = '';
-  if (await sentBefore(kind, amount)) return true;
   keeping.value = true;
-  const draft = draftOf(kind, amount);
-  const { id } = draft;
-  const isSecondTry = id === hadToWait.value?.id;
-  hadToWait.value = null;
   try {
+    if (await sentBefore(kind, amount)) return true;
+    const draft = draftOf(kind, amount);
+    const { id } = draft;
+    const isSecondTry = id === hadToWait.value?.id;
+    hadToWait.value = null;
     const says = kind === 'sign' ? 'What you see' : 'They look well again';
     const about = { waterId: props.waterId, says };
     const outcome = await outbox.ask(`deed-${id}`, about, deedRoutes.keep, { body: draft });
@@ -120,8 +126,7 @@ async function send(kind: 'sign' | 'sign-over', amount: DeedDraft['amount']): Pr
       return kind === 'sign';
     }
     await Promise.all([again(), waters.load()]);
-    // Taken back or called over meanwhile, elsewhere: what is seen now is a note of its own.
-    if (isSecondTry && kind === 'sign' && !noted.value) return await send(kind, amount);
+    if (isSecondTry && !stands(kind)) return await send(kind, amount);
     sayItIsNoted(kind, id);
     return true;
   } catch (error) {

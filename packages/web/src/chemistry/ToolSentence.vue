@@ -29,7 +29,8 @@ const parts = computed(() =>
     const next = props.sentence[k + 1];
     return {
       field: props.tool.fields.find((f) => f.id === part.field)!,
-      says: typeof next === 'string' ? (stop.exec(next)?.[0] ?? '') : '',
+      // Two blanks with no word between them are two.
+      says: typeof next === 'string' ? (stop.exec(next)?.[0] ?? '') : next ? ' ' : '',
     };
   }),
 );

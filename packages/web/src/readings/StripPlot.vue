@@ -38,8 +38,12 @@ const y = (value: number) => {
   const { low, high } = props.window;
   return round(props.height - room - ((value - low) / (high - low)) * (props.height - 2 * room));
 };
-/** At the right, where no reading lies yet. */
-const limits = computed(() => limitLabels(props.banks, y, props.height, props.width > 420));
+/** At the right, where no reading lies yet; in words only where the newest one leaves the room. */
+const roomForWords = 175;
+const newest = computed(() => Math.max(0, ...props.series.flatMap((s) => s.points.at(-1)?.x ?? [])));
+const limits = computed(() =>
+  limitLabels(props.banks, y, props.height, props.width - x(newest.value) > roomForWords),
+);
 const clampY = (value: number) => Math.max(-20, Math.min(props.height + 20, y(value)));
 
 const zones = computed(() =>

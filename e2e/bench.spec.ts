@@ -169,13 +169,13 @@ test('past the top of the card: run it diluted, and the factor is carried', asyn
 
 test('a question with a branch, and the stand-in pen that says that it makes its figures up', async ({
   page,
-  served,
+  demo,
 }) => {
-  const water = await served.water();
-  const run = await served.run(water, ['alkalinity-acid-titration', 'pen-ph']);
+  const water = await demo.water();
+  const run = await demo.run(water, ['alkalinity-acid-titration', 'pen-ph']);
   const done = [0, 1].map((step) => ({ type: 'step-done', step, did: true }));
-  await served.tell(run.id, run.tests[0]!, Date.now(), ...done);
-  await page.goto(`${served.url}/waters/${water}/bench`);
+  await demo.tell(run.id, run.tests[0]!, Date.now(), ...done);
+  await page.goto(`${demo.url}/waters/${water}/bench`);
   await atBench(page);
   await page.evaluate(() => localStorage.setItem('hedge-lamp.pen', 'simulated'));
   await page.reload();
@@ -192,8 +192,8 @@ test('a question with a branch, and the stand-in pen that says that it makes its
   await pen.getByRole('button', { name: /^Take \d/ }).click({ timeout: 60_000 });
   await page.getByRole('button', { name: /Keep this reading/ }).click();
   await expect(page.getByRole('heading', { name: 'This run is done' })).toBeVisible();
-  expect(await served.entered(water)).toMatchObject([{ how: 'meter', device: 'simulated-pen' }]);
-  await page.goto(`${served.url}/waters/${water}/log`);
+  expect(await demo.entered(water)).toMatchObject([{ how: 'meter', device: 'simulated-pen' }]);
+  await page.goto(`${demo.url}/waters/${water}/log`);
   await expect(page.getByText('made up by the stand-in pen')).toBeVisible();
 });
 

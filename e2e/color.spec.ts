@@ -338,14 +338,14 @@ test('the camera itself: a tube before it is photographed and read', async ({ se
   rmSync(folder, { recursive: true });
 });
 
-test('without a camera the page says what to do instead', async ({ page, served }) => {
+test('without a camera the page says what to do instead', async ({ page, demo }) => {
   await sameLot(page);
-  await atCard(page, served, ...nitrate);
+  await atCard(page, demo, ...nitrate);
   await byPhotograph(page);
   await page.getByRole('button', { name: 'Take a photograph' }).click();
   await expect(page.getByRole('alert')).toContainText('choose a picture instead', { ignoreCase: true });
   await expect(page.getByRole('button', { name: 'Choose a picture' })).toBeVisible();
-  // The stand-in camera is always there; it says what it is.
+  // On made-up data the stand-in camera is there; it says what it is.
   await page.getByText('Try it with the stand-in camera').click();
   await page.getByRole('button', { name: 'Make up a picture' }).click();
   await expect(page.getByText('Made up by the stand-in camera:')).toBeVisible({ timeout: 30_000 });
@@ -353,6 +353,26 @@ test('without a camera the page says what to do instead', async ({ page, served 
   await page.getByRole('button', { name: 'Take this answer' }).click();
   await page.getByRole('button', { name: /Workings/ }).click();
   await expect(page.getByRole('dialog')).toContainText('a made-up picture, no measurement');
+});
+
+test('the stand-ins, which make their figures up, are not offered for a real water', async ({
+  page,
+  served,
+}) => {
+  await page.addInitScript(() => localStorage.setItem('hedge-lamp.pen', 'simulated'));
+  await atCard(page, served, ...nitrate);
+  await byPhotograph(page);
+  await expect(page.getByRole('button', { name: 'Choose a picture' })).toBeVisible();
+  await expect(page.getByText('stand-in camera')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Settings' }).click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  await expect(page.getByText('stand-in pen')).toHaveCount(0);
+  await page.keyboard.press('Escape');
+  const water = await served.water({ name: 'Moss tank' });
+  await served.run(water, ['pen-ph']);
+  await page.goto(`${served.url}/waters/${water}/bench`);
+  await expect(page.getByRole('textbox', { name: 'pH from a pen' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Stand-in pen' })).toHaveCount(0);
 });
 
 test('a photograph taken while the server is away goes there when it is back', async ({ page, served }) => {

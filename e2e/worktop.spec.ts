@@ -229,7 +229,12 @@ test('a reading in the log opens its workings; a limit and a diluted test are ke
   await expect(
     page.getByRole('button', { name: /0.05 \(0–0.1\) mg\/L NO2 ?: open the workings/ }),
   ).toBeVisible();
-  expect(await served.entered(water)).toContainEqual({ how: 'figure', text: '<0,1', unit: 'mg/L NO2' });
+  expect(await served.entered(water)).toContainEqual({
+    how: 'figure',
+    text: '<0,1',
+    unit: 'mg/L NO2',
+    readBy: 'card',
+  });
 });
 
 test('the trace says which way things go, and how that was worked out', async ({ page, demo }) => {

@@ -63,7 +63,6 @@ describe('waters', () => {
     ['a volume of 0', { netLiters: 0 }, 'netLiters', /more than 0/],
     ['a volume below 0', { netLiters: -5 }, 'netLiters', /more than 0/],
     ['a volume in words', { netLiters: 'abc' }, 'netLiters', /as a number/],
-    ['no volume for a tank', { netLiters: null }, 'netLiters', /doses and changes need it/],
     ['an absurd volume', { netLiters: 1e12 }, 'netLiters', /ten million/],
     ['no name', { name: '  ' }, 'name', /Give this water a name/],
     ['a name of a book’s length', { name: 'x'.repeat(5000) }, 'name', /60 characters/],

@@ -1,4 +1,4 @@
-import { meaningOf } from '../src/bench/bench-keys';
+import { meaningOf, numberPressed } from '../src/bench/bench-keys';
 
 const press = (key: string, more: Partial<KeyboardEvent> = {}) => ({
   key,
@@ -28,7 +28,10 @@ describe('keys at the bench', () => {
     ['r', 'read'],
     ['d', 'doubt'],
     ['?', 'keys'],
-    ['3', 3],
+    ['a', 'first'],
+    ['B', 'second'],
+    ['c', 'third'],
+    ['3', null],
     ['0', null],
     ['x', null],
   ])('%j means %j', (key, meaning) => {
@@ -51,5 +54,22 @@ describe('keys at the bench', () => {
   it('count once however long Space is held, and leave the browser its own', () => {
     expect(meaningOf(press(' ', { repeat: true }), null)).toBeNull();
     expect(meaningOf(press('r', { ctrlKey: true }), null)).toBeNull();
+  });
+});
+
+describe('number keys', () => {
+  const pressed = (key: string, more: Partial<KeyboardEvent> = {}) => ({
+    ...press(key, more),
+    defaultPrevented: more.defaultPrevented ?? false,
+  });
+  it('name a tube on every page, but not in a field, held down, or with another key', () => {
+    expect(numberPressed(pressed('3'), null)).toBe(3);
+    expect(numberPressed(pressed('9'), focusOn('button'))).toBe(9);
+    expect(numberPressed(pressed('0'), null)).toBeNull();
+    expect(numberPressed(pressed('d'), null)).toBeNull();
+    expect(numberPressed(pressed('3'), focusOn('input', 'text'))).toBeNull();
+    expect(numberPressed(pressed('3', { repeat: true }), null)).toBeNull();
+    expect(numberPressed(pressed('3', { altKey: true }), null)).toBeNull();
+    expect(numberPressed(pressed('3', { defaultPrevented: true }), null)).toBeNull();
   });
 });

@@ -6,6 +6,7 @@ export * from './plan-of-tubes';
 export * from './run';
 export * from './run-event';
 export * from './run-remark';
+export * from './shaken-bottle';
 export * from './simulated-pen';
 export * from './skipped-step';
 export * from './suggestion';

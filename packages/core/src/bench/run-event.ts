@@ -15,6 +15,9 @@ const step = z.int().min(0, 'There is no step before the first.');
 /** Which pad of a strip; left out where there is only one thing to read. */
 const pad = z.int().min(0).max(11).optional();
 
+/** A bottle that was shaken minutes ago, so that a short shake was asked for. */
+const again = z.literal(true).optional();
+
 /** Everything that can happen on the bench. A run is the list of these. */
 export const RunEventSchema = z
   .discriminatedUnion('type', [
@@ -23,9 +26,9 @@ export const RunEventSchema = z
     z.object({ ...base, type: z.literal('drop'), step }),
     z.object({ ...base, type: z.literal('take-back'), step }),
     /** `did` says that what was not counted or timed here was done all the same. */
-    z.object({ ...base, type: z.literal('step-done'), step, did: z.literal(true).optional() }),
+    z.object({ ...base, type: z.literal('step-done'), step, did: z.literal(true).optional(), again }),
     z.object({ ...base, type: z.literal('step-back'), step }),
-    z.object({ ...base, type: z.literal('timer-started'), step }),
+    z.object({ ...base, type: z.literal('timer-started'), step, again }),
     z.object({ ...base, type: z.literal('turned'), step }),
     z.object({ ...base, type: z.literal('answered'), step, answer: z.int().min(0).max(5) }),
     z.object({

@@ -1,4 +1,5 @@
 import type { Step } from '../methods';
+import { counted } from '../quantity';
 import type { DoubtId } from '../readings';
 
 /** A step that was confirmed without being done as its leaflet asks. */
@@ -41,8 +42,11 @@ export function skippedAt(step: Step, { drops, seconds }: DoneAtStep): Skipped |
         off > 1 && (step.matters === 'critical' || off > Math.max(1, mostMiscounted * step.drops));
       return {
         doubt: decides || drops === 0 ? 'step-skipped' : 'lost-count',
-        asks: `You counted ${drops} of ${step.drops} drops. Did all ${step.drops} go in?`,
-        did: `All ${step.drops} are in`,
+        asks:
+          step.drops === 1
+            ? `You counted ${counted(drops, 'drop', 'drops')} of 1. Did just one go in?`
+            : `You counted ${drops} of ${step.drops} drops. Did all ${step.drops} go in?`,
+        did: step.drops === 1 ? 'One drop is in' : `All ${step.drops} are in`,
       };
     }
     case 'shake': {

@@ -14,6 +14,7 @@ import type { ParameterId } from '../parameters';
 import { cardFor } from '../readings/interpret';
 import type { RunDraft } from './run';
 import type { RunEvent } from './run-event';
+import { canBeShakenUp, shakenUp } from './shaken-bottle';
 import { type Skipped, skippedAt } from './skipped-step';
 import type { Test } from './test';
 
@@ -30,6 +31,10 @@ export interface Tube {
   readonly drops: Readonly<Record<number, number>>;
   /** Instants at which timers were started, by step index. */
   readonly timers: Readonly<Record<number, number>>;
+  /** Steps whose bottle had been shaken minutes before, by step index: a short shake was asked for. */
+  readonly again: Readonly<Record<number, true>>;
+  /** Instants at which its bottles were shaken through, by bottle. */
+  readonly shakenAt: Readonly<Record<string, number>>;
   /** Answers given, by step index. */
   readonly answers: Readonly<Record<number, number>>;
   readonly turned: boolean;
@@ -56,7 +61,11 @@ export interface Tube {
   readonly state: 'running' | 'kept' | 'aside';
 }
 
-export const stepOf = (tube: Tube): Step => tube.method.steps[tube.step]!;
+/** The step that a tube is at, as it is asked for: a bottle that was shaken minutes ago is only shaken up. */
+export function stepOf(tube: Tube): Step {
+  const step = tube.method.steps[tube.step]!;
+  return tube.again[tube.step] ? shakenUp(step, tube.method) : step;
+}
 
 /** True at the step that the result comes from: a last count, a card, a meter, a last question. */
 export const isAtResult = (tube: Tube): boolean => tube.step === lastStep(tube.method);
@@ -77,6 +86,8 @@ const newTube = (test: Test, book: MethodBook): Tube => ({
   trail: [],
   drops: {},
   timers: {},
+  again: {},
+  shakenAt: {},
   answers: {},
   turned: false,
   matches: {},
@@ -105,9 +116,14 @@ function next(tube: Tube, at: number, to = tube.step + 1): Tube {
   const into = tube.method.steps[to];
   if (!into) return tube;
   const leaving = stepOf(tube);
+  const shaken =
+    leaving.do === 'shake' && !tube.again[tube.step] && tube.marks[tube.step] === undefined
+      ? (leaving.bottle ?? null)
+      : null;
   return {
     ...tube,
     step: to,
+    shakenAt: shaken === null ? tube.shakenAt : { ...tube.shakenAt, [shaken]: at },
     trail: [...tube.trail, tube.step],
     turned: false,
     timers: into.do === 'stand' ? { ...tube.timers, [to]: at } : tube.timers,
@@ -150,6 +166,12 @@ export function windowEnd(tube: Tube): number | null {
     : null;
 }
 
+/** A step at which only a short shake was asked for stays one. */
+const asAsked = (tube: Tube, again: true | undefined): Tube =>
+  again && canBeShakenUp(tube.method.steps[tube.step]!)
+    ? { ...tube, again: { ...tube.again, [tube.step]: true } }
+    : tube;
+
 type StepEvent = Extract<RunEvent, { step: number }>;
 
 /** The step that an answer leads to; the next one when it names none. */
@@ -188,7 +210,9 @@ function atStep(tube: Tube, event: StepEvent): Tube {
       return isAtResult(tube) ? answered : next(answered, event.at, leadsTo(tube, event.answer));
     }
     case 'timer-started':
-      return isTimed(step) ? { ...tube, timers: { ...tube.timers, [event.step]: event.at } } : tube;
+      return isTimed(step)
+        ? asAsked({ ...tube, timers: { ...tube.timers, [event.step]: event.at } }, event.again)
+        : tube;
     case 'matched': {
       if (!readsColor(tube)) return tube;
       const pad = event.pad ?? 0;
@@ -213,14 +237,16 @@ function atStep(tube: Tube, event: StepEvent): Tube {
         : tube;
     case 'step-done': {
       if (isAtResult(tube) || step.do === 'count-to-turn' || step.do === 'ask') return tube;
-      const undone = event.did ? null : leftUndone(tube, event.at);
-      return next(undone ? withMark(tube, tube.step, undone.doubt) : tube, event.at);
+      const asked = asAsked(tube, event.again);
+      const undone = event.did ? null : leftUndone(asked, event.at);
+      return next(undone ? withMark(asked, tube.step, undone.doubt) : asked, event.at);
     }
     case 'step-back': {
       const back = tube.trail.at(-1);
       if (back === undefined) return tube;
       // A timer gone back to starts afresh when it is asked to.
       const timers = Object.fromEntries(Object.entries(tube.timers).filter(([k]) => Number(k) < back));
+      const again = Object.fromEntries(Object.entries(tube.again).filter(([k]) => Number(k) < back));
       const answers = Object.fromEntries(Object.entries(tube.answers).filter(([k]) => Number(k) < back));
       // Only what is gone back over can be made good.
       const marks = Object.fromEntries(Object.entries(tube.marks).filter(([k]) => Number(k) < back));
@@ -230,6 +256,7 @@ function atStep(tube: Tube, event: StepEvent): Tube {
         step: back,
         trail: tube.trail.slice(0, -1),
         timers,
+        again,
         answers,
         readableAt: null,
         matches: {},

@@ -3,6 +3,7 @@ export * from './ammonia-criteria';
 export * from './carbonate-constants';
 export * from './carbonate-reading';
 export * from './carbonate-system';
+export * from './crushed-coral';
 export * from './chloride-nitrite';
 export * from './feed-load';
 export * from './ionic-strength';

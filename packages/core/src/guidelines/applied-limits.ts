@@ -221,7 +221,7 @@ const short: Partial<Record<Subject, string>> = { hardness: 'GH', alkalinity: 'K
 
 /**
  * Said plainly where no value is clear to all who live here: "No GH suits both Livebearers (8–20 °dGH) and Soft-water
- * fish (2–7 °dGH)." Null where there is one.
+ * fish (2–7 °dGH)." Every pair is named. Null where there is one.
  * @param unit in which the figures are shown
  */
 export function incompatible(
@@ -230,28 +230,33 @@ export function incompatible(
   unit: string,
 ): { readonly sentence: string; readonly groups: readonly StockGroupId[] } | null {
   const kind = subjectKind(subject);
-  for (const [k, one] of limits.entries())
-    for (const other of limits.slice(k + 1)) {
+  const range = ({ from, to }: Band): string => {
+    const [low, high] = [from, to].map((x) => (Number.isFinite(x) ? fromCanonical(x, kind, unit) : x)) as [
+      number,
+      number,
+    ];
+    const behind = behindFigure(kind, unit);
+    if (low === -Infinity) return `up to ${formatReading(point(high))}${behind}`;
+    if (high === Infinity) return `from ${formatReading(point(low))}${behind}`;
+    const [l, h] = [low, high].map((x) => formatReading(point(Number(x.toPrecision(3)))));
+    return `${l}–${h}${behind}`;
+  };
+  const who = ({ groups, guideline, bands }: AppliedLimit) => {
+    const name =
+      groups.length > 0
+        ? groups.map((g) => stockGroupLabel[g]).join(', ')
+        : (guideline?.name ?? 'your own limit');
+    return `${name} (${range(clearBand(bands))})`;
+  };
+  const pairs = limits.flatMap((one, k) =>
+    limits.slice(k + 1).flatMap((other) => {
       const [a, b] = [clearBand(one.bands), clearBand(other.bands)];
-      if (Math.max(a.from, b.from) < Math.min(a.to, b.to)) continue;
-      const range = ({ from, to }: Band): string => {
-        const [low, high] = [from, to].map((x) =>
-          Number.isFinite(x) ? fromCanonical(x, kind, unit) : x,
-        ) as [number, number];
-        const behind = behindFigure(kind, unit);
-        if (low === -Infinity) return `up to ${formatReading(point(high))}${behind}`;
-        if (high === Infinity) return `from ${formatReading(point(low))}${behind}`;
-        const [l, h] = [low, high].map((x) => formatReading(point(Number(x.toPrecision(3)))));
-        return `${l}–${h}${behind}`;
-      };
-      const who = ({ groups, guideline }: AppliedLimit) =>
-        groups.length > 0
-          ? groups.map((g) => stockGroupLabel[g]).join(', ')
-          : (guideline?.name ?? 'your own limit');
-      return {
-        sentence: `No ${short[subject] ?? subjectLabel(subject)} suits both ${who(one)} (${range(a)}) and ${who(other)} (${range(b)}).`,
-        groups: [...one.groups, ...other.groups],
-      };
-    }
-  return null;
+      return Math.max(a.from, b.from) < Math.min(a.to, b.to) ? [] : [[one, other] as const];
+    }),
+  );
+  if (pairs.length === 0) return null;
+  return {
+    sentence: `No ${short[subject] ?? subjectLabel(subject)} suits both ${pairs.map(([one, other]) => `${who(one)} and ${who(other)}`).join(', nor ')}.`,
+    groups: [...new Set(pairs.flatMap(([one, other]) => [...one.groups, ...other.groups]))],
+  };
 }

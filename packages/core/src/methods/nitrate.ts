@@ -49,7 +49,7 @@ export const nitratePowder = MethodSchema.parse({
   id: 'nitrate-powder-and-drops',
   version: 2,
   name: 'Nitrate, powder and drops',
-  short: 'Nitrate P',
+  short: 'Nitrate wheel',
   parameter: 'nitrate',
   bottles: [
     { id: 'one', label: 'Bottle 1', hazards: ['acid'] },

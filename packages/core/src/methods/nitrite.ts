@@ -56,7 +56,7 @@ export const nitritePowder = MethodSchema.parse({
   id: 'nitrite-powder-packet',
   version: 1,
   name: 'Nitrite, powder packet',
-  short: 'Nitrite P',
+  short: 'Nitrite wheel',
   parameter: 'nitrite',
   bottles: [{ id: 'packet', label: 'Powder packets', hazards: ['powder', 'acid'] }],
   steps: [

@@ -1,5 +1,4 @@
 import { MethodSchema } from './method';
-import { rinseAndFill } from './opening-steps';
 
 /**
  * Potassium by turbidity: the cloudier, the shorter the column through which a mark is still seen. Steps: common
@@ -7,7 +6,7 @@ import { rinseAndFill } from './opening-steps';
  */
 export const potassiumTurbidity = MethodSchema.parse({
   id: 'potassium-turbidity',
-  version: 1,
+  version: 2,
   name: 'Potassium, turbidity',
   short: 'Potassium',
   parameter: 'potassium',
@@ -16,7 +15,17 @@ export const potassiumTurbidity = MethodSchema.parse({
     { id: 'two', label: 'Bottle 2', hazards: ['dye'] },
   ],
   steps: [
-    ...rinseAndFill(2),
+    {
+      do: 'rinse',
+      say: 'Rinse both tubes with the water you are testing',
+      why: 'One to mix in, and the reading tube with the mark under it. No detergent.',
+    },
+    {
+      do: 'fill',
+      milliliters: 2,
+      say: 'Press the water through cotton, fill the mixing tube to 2 mL',
+      why: 'What floats in the water would count as potassium.',
+    },
     {
       do: 'drop',
       bottle: 'one',
@@ -29,7 +38,7 @@ export const potassiumTurbidity = MethodSchema.parse({
       do: 'stand',
       seconds: 360,
       say: 'Let it stand for 6 minutes',
-      why: 'You can leave this and start another tube.',
+      why: 'The first of two waits. You can leave this and start another tube.',
       matters: 'critical',
     },
     { do: 'drop', bottle: 'two', drops: 10, say: '10 drops from bottle 2, held at 45°', matters: 'critical' },
@@ -37,14 +46,14 @@ export const potassiumTurbidity = MethodSchema.parse({
       do: 'stand',
       seconds: 60,
       say: 'Let it stand for 1 minute',
-      why: 'The cloud forms.',
+      why: 'The second wait: the cloud forms.',
       matters: 'critical',
     },
     {
       do: 'read',
       windowSeconds: 180,
       say: 'Pour slowly into the reading tube until the mark is gone; type the height',
-      why: 'Look straight down. Type the millimeters at which the mark can no longer be seen.',
+      why: 'Look straight down from above, in even light. Type the millimeters at which the mark can no longer be seen.',
     },
   ],
   result: {

@@ -7,6 +7,7 @@ export const alkalinity = {
   kind: 'alkalinity',
   usualUnit: '°dKH',
   possible: [0, 50],
+  seldom: [0, 15],
   routine: true,
   vital: true,
   danger: 5,

@@ -10,6 +10,7 @@ export const chlorine = {
   possible: [0, 100],
   trace: 0.05,
   dilutes: true,
+  harmsAbove: true,
   danger: 0.5,
   read: [
     {

@@ -15,6 +15,11 @@ export interface Parameter<Id extends string = string> {
   readonly usualUnit: string;
   /** What can be at all, in the canonical unit; a figure outside is a slip of the finger. */
   readonly possible: readonly [low: number, high: number];
+  /**
+   * Beyond this a figure is asked about once before it is kept: it can be, but a slip of the finger is likelier. In the
+   * canonical unit; Hedge Lamp's own.
+   */
+  readonly seldom?: readonly [low: number, high: number];
   /** What "trace" reaches up to, in the canonical unit: the lowest step that a usual card shows (common practice). */
   readonly trace?: number;
   /** True where 0 means none of it: doubts then widen by shares, and a chart begins there. */
@@ -26,6 +31,8 @@ export interface Parameter<Id extends string = string> {
   readonly routine: boolean;
   /** True for what can kill unseen within days, so that Clear may have to wait for it. */
   readonly vital: boolean;
+  /** True for what harms by too much alone: of two colors the higher is then the safe one. */
+  readonly harmsAbove?: true;
   /** How soon it hurts animals: what has the lower rank is tested first. Common practice. */
   readonly danger: number;
   /** Days for which a reading may speak for a settled tank. */

@@ -7,6 +7,7 @@ export const ph = {
   kind: 'ph',
   usualUnit: 'pH',
   possible: [0, 14],
+  seldom: [4, 10.5],
   startsAtZero: false,
   dilutes: false,
   afterChange: 'as-ph',

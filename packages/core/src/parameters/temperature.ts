@@ -7,6 +7,7 @@ export const temperature = {
   kind: 'temperature',
   usualUnit: '°C',
   possible: [-2, 50],
+  seldom: [0, 38],
   startsAtZero: false,
   dilutes: false,
   // The warmth of a change is matched, and is gone within hours.

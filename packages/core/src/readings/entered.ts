@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { CardMatchSchema } from '../color/card-match';
+import { FigureWaySchema } from './figure-way';
 
 /** What both ways of typing share: "0.25", "<0.1", "0.3 (0.2–0.4)". */
 const text = z.string().max(40, 'At most 40 characters.');
@@ -59,7 +60,15 @@ export const EnteredSchema = z
     /** What was seen, where there is no amount. */
     z.object({ how: z.literal('answer'), answer: z.int().min(0).max(5), says: z.string().max(60) }),
     /** A figure written down elsewhere, as typed; its ends where the keeper knows them. */
-    z.object({ how: z.literal('figure'), text, unit, beside, dilution }),
+    z.object({
+      how: z.literal('figure'),
+      text,
+      unit,
+      beside,
+      /** How it was read, where that was told: its range hangs on it. */
+      readBy: FigureWaySchema.optional(),
+      dilution,
+    }),
   ])
   .meta({ id: 'Entered' });
 export type Entered = z.infer<typeof EnteredSchema>;

@@ -73,7 +73,12 @@ export function falseZero(
     else if (most && most.value.best >= 2 * noticeable)
       reasons.push(`There was much ammonia ${ago(at - most.takenAt)}: nitrite usually follows it.`);
   }
-  if (cycling) reasons.push('The filter is still growing in: nitrite far over the card is common then.');
+  if (cycling)
+    reasons.push(
+      parameter === 'nitrite'
+        ? 'The filter is still growing in: nitrite far over the card is common then.'
+        : 'The filter is still growing in: ammonia that was dosed can lie far over the card.',
+    );
   return { level: reasons.length > 0 ? 'likely' : 'possible', reasons };
 }
 

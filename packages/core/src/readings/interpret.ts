@@ -26,6 +26,7 @@ import {
 } from '../quantity';
 import { type DoubtId, doubts, isVoid, widenByDoubts } from './doubt';
 import type { Entered } from './entered';
+import { figureRead } from './figure-read';
 import {
   type BesideId,
   type ParameterId,
@@ -252,19 +253,23 @@ function observe(observation: Observation, method: Method | null, book: MethodBo
         fromZero: startsAtZero,
         trace: trace === undefined ? undefined : bound(trace),
       });
-      const value =
+      const byDigits =
         !meter && trace !== undefined && isBareZero(entered.text)
           ? interval(0, 0, zeroUpTo(method, parameter, entered.unit) ?? bound(trace))
           : parsed;
+      const way = entered.how === 'figure' && isPlainFigure(entered.text) ? entered.readBy : undefined;
+      const value = way ? figureRead(byDigits, way, parameter, entered.unit) : byDigits;
       return {
         value,
         unit: entered.unit,
         words: () => ({
           formula: meter
             ? 'figure ± accuracy of the meter'
-            : value !== parsed
-              ? 'nothing seen: from zero to what the card first shows'
-              : 'figure ± half its last digit, or the range as typed',
+            : way && way !== 'meter'
+              ? figureReadWords[way]
+              : value !== parsed
+                ? 'nothing seen: from zero to what the card first shows'
+                : 'figure ± half its last digit, or the range as typed',
           substituted: `${entered.text.trim()} → ${formatReading(value)} ${entered.unit}`,
           input: {
             label: meter ? 'Shown by the meter' : 'Figure typed',
@@ -275,7 +280,9 @@ function observe(observation: Observation, method: Method | null, book: MethodBo
               ? 'Sent by the stand-in pen: a made-up figure, no measurement.'
               : meter
                 ? 'Holds for a meter that was calibrated lately.'
-                : 'How it was measured is not known, so its true range may be wider.',
+                : way && way !== 'unknown'
+                  ? 'The steps are those of a usual kit. Run with a method of your own kit, it is told closer.'
+                  : 'How it was measured is not known, so its true range may be wider.',
         }),
       };
     }
@@ -331,6 +338,16 @@ function fromWritten(
     }),
   };
 }
+
+/** A single figure: not a range, a limit or a word, which say themselves how far they reach. */
+const isPlainFigure = (text: string): boolean =>
+  isBareZero(text) || /^\d*[.,]?\d+$|^\d+\s*\/\s*\d+$/.test(text.trim());
+
+const figureReadWords = {
+  card: 'figure as a shade of a usual card: half-way to the next, or between two',
+  drops: 'figure less one drop of a usual bottle ≤ value ≤ figure',
+  unknown: 'as on a usual card, by drops, or to half its last digit: the widest',
+} as const;
 
 /** "0" typed alone is what somebody saw, and no figure to half a unit. */
 const isBareZero = (text: string): boolean => /^(0+|nil|none|zero|nothing)$/i.test(text.trim());

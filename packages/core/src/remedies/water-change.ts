@@ -71,6 +71,8 @@ export interface Routine {
   readonly fraction: Interval;
   /** Made between two changes, unit of the figures. */
   readonly made: Interval;
+  /** True where the first change is done now; else a stretch of production comes before it. */
+  readonly startsNow?: boolean;
 }
 
 function checkRoutine({ fraction, made }: Routine, of: ChangeOf): void {
@@ -86,7 +88,8 @@ export interface ChangeStep {
 /**
  * A series of changes, each after one more stretch of production: `after` of the n-th is
  * s + (c − s)·(1 − f)^n + p·((1 − f) + … + (1 − f)^n). What is left of the start and what was made since are
- * bounded apart, so the ends hold for any part changed inside its range.
+ * bounded apart, so the ends hold for any part changed inside its range. Of a series that starts now each has one stretch
+ * less before it.
  * @param changes how many, 1 to 520
  */
 export function changeSeries(of: ChangeOf, routine: Routine, changes: number): Worked<readonly ChangeStep[]> {
@@ -98,7 +101,7 @@ export function changeSeries(of: ChangeOf, routine: Routine, changes: number): W
     )
   )
     throw new FieldError('out-of-range', 'changes', 'Changes are counted in whole numbers.');
-  const { fraction: f, made: p } = routine;
+  const { fraction: f, made: p, startsNow = false } = routine;
   // The source's share and the rest of the start are one term: it rises with both, and moves one way with f.
   const start = (n: number): Interval =>
     overOpenBox([of.now, of.source, f], (c, s, part) => s + (c - s) * (1 - part) ** n);
@@ -108,16 +111,17 @@ export function changeSeries(of: ChangeOf, routine: Routine, changes: number): W
     return sum;
   };
   const since = (n: number, from: 0 | 1): Interval =>
-    overOpenBox([p, f], (made, part) => made * kept(part, n, from));
+    n === 0 ? point(0) : overOpenBox([p, f], (made, part) => made * kept(part, n, from));
+  const stretches = (k: number) => (startsNow ? k : k + 1);
   const steps = Array.from({ length: changes }, (_, k): ChangeStep => ({
-    before: add(start(k), since(k + 1, 0)),
-    after: add(start(k + 1), since(k + 1, 1)),
+    before: add(start(k), since(stretches(k), 0)),
+    after: add(start(k + 1), since(stretches(k), 1)),
   }));
   const last = steps.at(-1)!.after;
   return worked(steps, () => ({
     title: `${of.label} over ${changes} ${changes === 1 ? 'change' : 'changes'}`,
     result: `${formatReading(last)} ${of.unit} after the last`,
-    formula: 'each time: before = last + made; after = (1 − part changed) × before + part changed × source',
+    formula: `${startsNow ? 'now, then each time' : 'each time'}: before = last + made; after = (1 − part changed) × before + part changed × source`,
     substituted: steps
       .slice(0, 6)
       .map(({ before, after }) => `${formatReading(before)} → ${formatReading(after)}`)

@@ -60,6 +60,9 @@ const FilterSchema = z.object({
   since: InstantSchema.nullable().default(null),
 });
 
+/** What a water is called whose first test ran before anybody said what it is. */
+export const unnamedWater = 'New water';
+
 /** What a keeper tells about a water. */
 export const WaterDraftSchema = z
   .object({
@@ -70,7 +73,7 @@ export const WaterDraftSchema = z
       .min(1, 'Give this water a name.')
       .max(60, 'At most 60 characters.'),
     kind: WaterKindSchema,
-    /** Net volume in liters; null for a source or a stream. */
+    /** Net volume in liters; null for a source or a stream, and where it was not told yet: then amounts are told as shares. */
     netLiters: z
       .number({ error: 'Type the net volume as a number.' })
       .positive('The volume must be more than 0.')
@@ -116,12 +119,6 @@ export type WaterDraft = z.infer<typeof WaterDraftSchema>;
 
 /** The draft with the rules that join several fields. */
 export const CheckedWaterDraftSchema = WaterDraftSchema.superRefine((water, context) => {
-  if (waterKindInfo[water.kind].stocked && water.netLiters === null)
-    context.addIssue({
-      code: 'custom',
-      path: ['netLiters'],
-      message: 'Type the net volume; doses and changes need it.',
-    });
   const someone = water.stockGroups.some(isAnimal) || water.stock.some((entry) => entry.count !== 0);
   if (water.livesHere === 'nobody' && someone)
     context.addIssue({

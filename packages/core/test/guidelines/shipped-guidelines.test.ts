@@ -579,6 +579,21 @@ describe('stock', () => {
     expect(stockConflicts({ ...water, stockGroups: ['water-plants'] })).toEqual([]);
   });
 
+  it('that wants different water is named in every pair, not only the first', () => {
+    const three = WaterDraftSchema.parse({
+      id,
+      name: 'Water',
+      kind: 'aquarium',
+      netLiters: 100,
+      stockGroups: ['livebearers', 'soft-water-fish', 'rift-lake-fish'],
+    });
+    const hardness = stockConflicts(three).find((c) => c.subject === 'hardness')!.sentence;
+    expect(hardness).toMatch(/^No GH suits both /);
+    expect(hardness.match(/Soft-water fish \(/g)).toHaveLength(2);
+    expect(hardness).toMatch(/Livebearers \(.*Soft-water fish \(|Soft-water fish \(.*Livebearers \(/);
+    expect(hardness).toMatch(/nor .*Rift-lake cichlids \(|Rift-lake cichlids \(.*nor /);
+  });
+
   it('a guideline for young animals holds only beside young animals', () => {
     const young = waterOf({ stockGroups: ['community-fish'], guidance: { lifeStage: 'young' } });
     expect(statusOf(young, 'nitrite', 0.3, 'mg/L NO2')).toBe('act');

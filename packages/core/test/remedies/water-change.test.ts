@@ -27,6 +27,24 @@ describe('water changes', () => {
     expect([before.best, after.best]).toEqual([20, 10]);
   });
 
+  it('that start now begin with the one change, and go on as those with a stretch before them', () => {
+    fc.assert(
+      fc.property(evenShare, evenShare, evenShare, (now, part, made) => {
+        const of = nitrate(point(100 * now), point(5));
+        const routine = { fraction: point(0.05 + 0.9 * part), made: point(20 * made) };
+        const steps = changeSeries(of, { ...routine, startsNow: true }, 6).value;
+        const one = afterChange(of, routine.fraction).value;
+        expect(steps[0]!.before.best).toBeCloseTo(of.now.best, 9);
+        expect(steps[0]!.after.best).toBeCloseTo(one.best, 9);
+        const later = changeSeries({ ...of, now: one }, routine, 5).value;
+        later.forEach((step, k) => {
+          expect(steps[k + 1]!.before.best).toBeCloseTo(step.before.best, 9);
+          expect(steps[k + 1]!.after.best).toBeCloseTo(step.after.best, 9);
+        });
+      }),
+    );
+  });
+
   it('settle higher by what the source brings', () => {
     const { before, after } = settledLevel(nitrate(point(0), point(8)), half).value;
     expect([before.best, after.best]).toEqual([28, 18]);

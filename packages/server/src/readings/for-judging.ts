@@ -3,12 +3,12 @@ import type { Past } from '@hedge-lamp/core/guidelines';
 import type { MethodBook } from '@hedge-lamp/core/methods';
 import { type ParameterId, measuredIds } from '@hedge-lamp/core/parameters';
 import { type DoubtId, type Reading, rangeOf } from '@hedge-lamp/core/readings';
-import { type SQL, and, desc, eq, getTableColumns, gte, isNotNull, isNull, lte, sql } from 'drizzle-orm';
+import { type SQL, and, eq, getTableColumns, gte, isNotNull, isNull, lte, sql } from 'drizzle-orm';
 import type { Database, Queries } from '../database/open-database';
+import { newestFirst } from './newest-first';
 import { type Row, fromRow } from './row';
 import { readingsTable } from './table';
 
-const newestFirst = [desc(readingsTable.takenAt), desc(readingsTable.id)];
 const ofParameter = and(
   eq(readingsTable.waterId, sql.placeholder('waterId')),
   eq(readingsTable.parameter, sql.placeholder('parameter')),

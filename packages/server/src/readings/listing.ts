@@ -1,8 +1,9 @@
 import type { ParameterId } from '@hedge-lamp/core/parameters';
 import type { Reading } from '@hedge-lamp/core/readings';
-import { type SQL, and, desc, eq, gte, isNull, lt, lte, or } from 'drizzle-orm';
+import { type SQL, and, eq, gte, isNull, lt, lte, or } from 'drizzle-orm';
 import type { Queries } from '../database/open-database';
 import { breathe } from '../door/one-writer';
+import { newestFirst } from './newest-first';
 import { fromRow } from './row';
 import { readingsTable } from './table';
 
@@ -11,7 +12,7 @@ export interface Span {
   readonly from?: number | undefined;
   readonly to?: number | undefined;
   /** Only what comes after this reading in the order of the list. */
-  readonly before?: { readonly takenAt: number; readonly id: string } | undefined;
+  readonly before?: { readonly takenAt: number; readonly createdAt: number; readonly id: string } | undefined;
   readonly limit: number;
 }
 
@@ -30,18 +31,32 @@ export function listReadings(
     before &&
       or(
         lt(readingsTable.takenAt, before.takenAt),
-        and(eq(readingsTable.takenAt, before.takenAt), lt(readingsTable.id, before.id)),
+        and(
+          eq(readingsTable.takenAt, before.takenAt),
+          or(
+            lt(readingsTable.createdAt, before.createdAt),
+            and(eq(readingsTable.createdAt, before.createdAt), lt(readingsTable.id, before.id)),
+          ),
+        ),
       ),
   ];
   const rows = database
     .select()
     .from(readingsTable)
     .where(and(...conditions))
-    .orderBy(desc(readingsTable.takenAt), desc(readingsTable.id))
+    .orderBy(...newestFirst)
     .limit(limit + 1)
     .all();
   return { readings: rows.slice(0, limit).map(fromRow), more: rows.length > limit };
 }
+
+/** When a reading was entered; of one that is gone for good the end of all time, so that what lay beside it is not missed. */
+export const enteredAt = (database: Queries, id: string): number =>
+  database
+    .select({ createdAt: readingsTable.createdAt })
+    .from(readingsTable)
+    .where(eq(readingsTable.id, id))
+    .get()?.createdAt ?? Number.MAX_SAFE_INTEGER;
 
 /** So many readings are fetched at once; others have their turn between. */
 const listSlice = 250;
@@ -63,7 +78,7 @@ export async function listLong(
     readings.push(...some.readings);
     const last = some.readings.at(-1);
     if (!some.more || !last || readings.length >= limit) return { readings, more: some.more };
-    before = { takenAt: last.takenAt, id: last.id };
+    before = last;
     await breathe();
   }
 }

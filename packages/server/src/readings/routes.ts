@@ -5,7 +5,7 @@ import { type Context, toldBy } from '../door/context';
 import { serve } from '../door/serve';
 import { waterOf } from '../waters/store';
 import { SeveralSchema, keepReadings } from './bulk';
-import { listLong, parametersRead } from './listing';
+import { enteredAt, listLong, parametersRead } from './listing';
 import { purgeReadings } from './purge';
 import { changeReading, keepReading, markDeleted, readingOf, versionsOf } from './records';
 
@@ -14,7 +14,7 @@ export function serveReadings(app: FastifyInstance, context: Context): void {
   serve(app, readingRoutes.list, ({ params, query: { beforeTakenAt, beforeId, ...span } }) => {
     const before =
       beforeTakenAt !== undefined && beforeId !== undefined
-        ? { takenAt: beforeTakenAt, id: beforeId }
+        ? { takenAt: beforeTakenAt, createdAt: enteredAt(database, beforeId), id: beforeId }
         : undefined;
     return listLong(database, waterOf(database, params.id).id, { ...span, before });
   });

@@ -9,7 +9,8 @@ const keys = [
   ['T', 'Start the timer'],
   ['R', 'Read: the tube that is ready, or this one now'],
   ['D', 'A doubt'],
-  ['1–9', 'That tube'],
+  ['A, B, C', 'That answer'],
+  ['1–9', 'That tube, from any page'],
   ['?', 'These keys'],
 ];
 </script>

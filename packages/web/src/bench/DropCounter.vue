@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { counted } from '@hedge-lamp/core/quantity';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 
 /** Counts drops with one large target; what was counted stands beside it. */
@@ -23,7 +24,9 @@ defineEmits<{ drop: []; takeBack: [] }>();
     <div class="tally" role="status" aria-live="polite">
       <strong class="figure-mono">{{ drops }}</strong>
       <!-- The space keeps figure and word apart for a screen reader. -->
-      <span>{{ target === null ? (drops === 1 ? ' drop' : ' drops') : ` of ${target} drops` }}</span>
+      <span>{{
+        target === null ? (drops === 1 ? ' drop' : ' drops') : ` of ${counted(target, 'drop', 'drops')}`
+      }}</span>
     </div>
     <BButton
       variant="outline-secondary"
@@ -74,6 +77,8 @@ defineEmits<{ drop: []; takeBack: [] }>();
 }
 .tally {
   grid-area: tally;
+  /* Two digits have their place from the first drop on, so that nothing beside it moves. */
+  min-width: 11rem;
   display: flex;
   align-items: baseline;
   gap: 0.6rem;

@@ -2,6 +2,7 @@
 import type { ParameterId } from '@hedge-lamp/core/parameters';
 import { BFormInput } from 'bootstrap-vue-next/components/BFormInput';
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue';
+import { useServerLink } from '../clock/server-link';
 import { useSettings } from '../settings/settings-store';
 import FormField from '../shell/FormField.vue';
 
@@ -19,10 +20,12 @@ const props = defineProps<{
 const text = defineModel<string | undefined>();
 const emit = defineEmits<{ figure: [device?: 'simulated-pen']; keep: [] }>();
 const settings = useSettings();
+const link = useServerLink();
 
 const box = ref<HTMLElement>();
 const hasPen = computed(
-  () => settings.pen === 'simulated' && ['ph', 'temperature'].includes(props.parameter),
+  // What it makes up must not get among the readings of a real water.
+  () => link.demo && settings.pen === 'simulated' && ['ph', 'temperature'].includes(props.parameter),
 );
 onMounted(() => {
   if (text.value === undefined && props.told !== '') text.value = props.told;

@@ -106,6 +106,8 @@ function figure(): void {
       :undone="null"
       :up-next="null"
       :after-this="null"
+      :elsewhere="null"
+      :unlikely="null"
       temperature-unit="°C"
       @drop="tell({ type: 'drop' })"
       @take-back="tell({ type: 'take-back' })"

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import type { Run, Tube } from '@hedge-lamp/core/bench';
-import { useElementSize } from '@vueuse/core';
+import { useElementSize, useEventListener } from '@vueuse/core';
 import { nextTick, onMounted, ref, watch, watchEffect } from 'vue';
-import { useRoute } from 'vue-router';
+import { useRoute, useRouter } from 'vue-router';
 import { useWaters } from '../waters/waters-store';
+import { numberPressed } from './bench-keys';
 import { useBench } from './bench-store';
 import { tubeWords } from './tube-words';
 import { useTubeCalls } from './use-tube-calls';
@@ -15,12 +16,24 @@ const strip = ref<HTMLElement>();
 const { height } = useElementSize(strip, undefined, { box: 'border-box' });
 const said = useTubeCalls();
 const route = useRoute();
+const router = useRouter();
 
 /** The sampling point of a tube, so that two of one test can be told apart. */
 const placeOf = (run: Run, tube: Tube) =>
   waters
     .byId(run.waterId)
     ?.samplingPoints.find((p) => p.id === (tube.test.samplingPointId ?? run.samplingPointId))?.name;
+
+// On every page: who comes back from the log takes the tube up by its number.
+useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+  const number = numberPressed(event, event.target instanceof Element ? event.target : null);
+  const picked = bench.openTubes.find((t) => t.number === number);
+  if (!picked || document.querySelector('[role=dialog], dialog[open]')) return;
+  event.preventDefault();
+  const { run, tube } = picked;
+  bench.inHand = tube.testId;
+  void router.push({ name: 'bench', params: { waterId: run.waterId }, query: { tube: tube.testId } });
+});
 
 const isInHand = (testId: string) => route.name === 'bench' && bench.inHand === testId;
 
@@ -68,8 +81,9 @@ watchEffect(() => document.documentElement.style.setProperty('--hl-foot', `${Mat
           >{{ tube.method.short }}</span
         >
         <span class="state figure-mono">{{ tubeWords(tube, bench.now).short }}</span>
-        <span v-if="placeOf(run, tube)" class="where">{{ placeOf(run, tube) }}</span>
-        <span v-if="bench.runs.length > 1" class="where">{{ waters.byId(run.waterId)?.name }}</span>
+        <span class="where">{{
+          [waters.byId(run.waterId)?.name, placeOf(run, tube)].filter(Boolean).join(' · ')
+        }}</span>
       </span>
     </RouterLink>
     <span v-if="bench.waiting > 0" class="waiting" role="status"

@@ -50,10 +50,9 @@ useBenchKeys(
     read: at.read,
     doubt: () => (doubting.value = true),
     keys: () => (keysShown.value = true),
-    pick: (number) => {
-      const picked = bench.openTubes.find((t) => t.number === number);
-      if (picked?.run.id === props.run.id) bench.inHand = picked.tube.testId;
-    },
+    first: () => at.answerByKey(0),
+    second: () => at.answerByKey(1),
+    third: () => at.answerByKey(2),
   },
   () => doubting.value || keysShown.value || adding.value || opened.isOpen,
 );
@@ -70,13 +69,16 @@ useBenchKeys(
       :now="bench.now"
       :previews="previews"
       :undone="at.undone.value"
+      :unlikely="at.unlikely.value"
       :up-next="at.upNext.value"
       :after-this="at.afterThis.value"
+      :elsewhere="at.elsewhere.value"
       :temperature-unit="at.units.value.temperature"
       @drop="at.drop"
       @take-back="at.takeBack"
       @done="at.done"
       @did-it="at.didIt"
+      @is-right="at.isRight"
       @timer="at.timer"
       @read-early="at.readEarly"
       @back="at.back"

@@ -23,21 +23,22 @@ const asked = String(route.query.tests ?? '')
 /** Times by which the sample is diluted, and the place, where a finding asks for them. */
 const dilute = Number(route.query.dilute ?? 1);
 const place = typeof route.query.place === 'string' ? route.query.place : null;
-const run = useRunForm(() => props.water, asked, { dilute, place });
+const run = useRunForm(() => props.water, asked, { dilute, place, pick: route.query.pick === '1' });
 const failure = ref('');
 const starting = ref(false);
 const count = computed(() => run.tubes.value.length);
 
 async function start(): Promise<void> {
   failure.value = '';
-  const draft = run.draft();
-  if (!draft) {
+  const drafts = run.drafts();
+  if (!drafts) {
     failure.value = Object.values(run.errors.value).join(' ');
     return;
   }
   starting.value = true;
   try {
-    await bench.start(draft);
+    // The one that this page is of comes last: with it the page goes over to the run.
+    for (const draft of [...drafts].reverse()) await bench.start(draft);
     run.forget();
   } catch (error) {
     failure.value = sentenceOf(error);

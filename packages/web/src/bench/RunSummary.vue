@@ -1,17 +1,20 @@
 <script setup lang="ts">
 import { type Run, type Suggestion, type Tube, padsOf, runRemarks } from '@hedge-lamp/core/bench';
 import { doubts } from '@hedge-lamp/core/readings';
-import { computed, toRef } from 'vue';
+import { computed, defineAsyncComponent, toRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { useMethods } from '../methods/methods-store';
 import { intervalWords } from '../readings/reading-words';
 import LinkButton from '../shell/LinkButton.vue';
+import StatusLamp from '../shell/StatusLamp.vue';
 import { useOpenedWorkings } from '../shell/workings-store';
 import { useWaters } from '../waters/waters-store';
 import { readingPreview } from './reading-preview';
 import { sampleWords } from './sample-words';
 import SuggestionList from './SuggestionList.vue';
 import { useRun } from './use-run';
+
+const WaterQuestions = defineAsyncComponent(() => import('../waters/WaterQuestions.vue'));
 
 /** What came of a run that is done: each reading with its workings, what a blank and both pH ranges say. */
 const props = defineProps<{ run: Run }>();
@@ -23,6 +26,8 @@ const at = useRun(toRef(props, 'run'));
 
 const { tubes, units } = at;
 const water = computed(() => waters.byId(props.run.waterId));
+/** How the water stands with what was kept now. */
+const lamp = computed(() => waters.lampOf(props.run.waterId));
 const placeOf = (tube: Tube) =>
   water.value?.samplingPoints.find((p) => p.id === tube.test.samplingPointId)?.name;
 const nameOf = (tube: Tube) => [tube.method.name, ...sampleWords(tube, placeOf(tube))].join(', ');
@@ -84,6 +89,11 @@ const print = () => window.print();
       Kept on disk. Rinse the tubes, cap the bottles and wash your hands. What is in the tubes is waste by
       your kit’s sheet and local rules; it never goes back into the water.
     </p>
+    <p v-if="water && lamp" class="judged">
+      <StatusLamp :status="lamp.status" :size="22" word lamp />
+      <span>{{ lamp.sentence }} {{ lamp.missing }}</span>
+    </p>
+    <WaterQuestions v-if="water" :water="water" class="mb-3" />
     <div class="acts d-flex flex-wrap gap-2">
       <LinkButton variant="primary" :to="{ name: 'today', params: { waterId: run.waterId } }"
         >See how the water is</LinkButton
@@ -97,6 +107,13 @@ const print = () => window.print();
 <style scoped>
 .summary {
   max-width: 46rem;
+}
+.judged {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.3rem 0.75rem;
+  font-size: 1.1rem;
 }
 .results {
   list-style: none;

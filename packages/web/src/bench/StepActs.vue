@@ -7,10 +7,17 @@ import { computed } from 'vue';
 import type { Preview } from './reading-preview';
 
 /** What can be done at a step: count on, answer, start its timer, go on, keep what it tells. */
-const props = defineProps<{ tube: Tube; previews: readonly Preview[]; undone: Skipped | null }>();
+const props = defineProps<{
+  tube: Tube;
+  previews: readonly Preview[];
+  undone: Skipped | null;
+  /** A figure that is hardly ever read, in words: asked about once. */
+  unlikely: string | null;
+}>();
 defineEmits<{
   done: [];
   didIt: [];
+  isRight: [];
   timer: [];
   readEarly: [];
   back: [];
@@ -51,6 +58,14 @@ const answered = computed(() => props.tube.answers[props.tube.step]);
     <p class="quiet mb-0 mt-2">{{ doubtInfo[undone.doubt].effect }} Or finish the step first.</p>
   </div>
 
+  <div v-if="unlikely" class="asked" role="alert">
+    <p class="mb-2">{{ unlikely }}: hardly ever read in a water that animals live in. Is it right?</p>
+    <div class="answers">
+      <BButton variant="primary" @mousedown.prevent @click="$emit('isRight')">Yes, keep it</BButton>
+    </div>
+    <p class="quiet mb-0 mt-2">Or type it again.</p>
+  </div>
+
   <div class="acts">
     <template v-if="step.do === 'ask'">
       <BButton
@@ -61,7 +76,7 @@ const answered = computed(() => props.tube.answers[props.tube.step]);
         :aria-pressed="reads ? answered === k : undefined"
         @mousedown.prevent
         @click="$emit('answer', k)"
-        >{{ a.says }}</BButton
+        >{{ a.says }}<kbd v-if="k < 3">{{ 'ABC'[k] }}</kbd></BButton
       >
     </template>
     <BButton

@@ -12,12 +12,15 @@ import {
 } from '@hedge-lamp/core/bench';
 import type { CardMatch } from '@hedge-lamp/core/color';
 import type { Workings } from '@hedge-lamp/core/quantity';
-import { computed } from 'vue';
+import { computed, defineAsyncComponent, ref } from 'vue';
+import { useWaterQuestion } from '../waters/new-water-questions';
+import { useWaters } from '../waters/waters-store';
 import { countdown } from '../clock/words';
 import type { CardRef } from '../color/ColorReading.vue';
 import FalseZero from './FalseZero.vue';
 import TurnStrip from '../color/TurnStrip.vue';
 import CautionList from './CautionList.vue';
+import type { OpenTube } from './bench-store';
 import ColorCards from './ColorCards.vue';
 import DropCounter from './DropCounter.vue';
 import MeterEntry from './MeterEntry.vue';
@@ -26,6 +29,9 @@ import SampleNote from './SampleNote.vue';
 import StepActs from './StepActs.vue';
 import StepHead from './StepHead.vue';
 import TimerFace from './TimerFace.vue';
+
+/** Only a water that was begun with has any. */
+const WaterQuestions = defineAsyncComponent(() => import('../waters/WaterQuestions.vue'));
 
 /** One instruction at a time, large; the next one small; the steps behind and ahead in a row. */
 const props = defineProps<{
@@ -39,8 +45,12 @@ const props = defineProps<{
   previews: readonly Preview[];
   /** What is asked before a step that was left undone is gone past. */
   undone: Skipped | null;
+  /** A figure that is hardly ever read, asked about before it is kept. */
+  unlikely: string | null;
   upNext: { readonly tube: Tube; readonly at: number } | null;
   afterThis: Tube | null;
+  /** Of another water, where one wants a hand. */
+  elsewhere: OpenTube | null;
   temperatureUnit: string;
 }>();
 const typed = defineModel<string | undefined>('typed');
@@ -49,6 +59,7 @@ defineEmits<{
   takeBack: [];
   done: [];
   didIt: [];
+  isRight: [];
   timer: [];
   readEarly: [];
   back: [];
@@ -61,6 +72,11 @@ defineEmits<{
   pick: [testId: string];
 }>();
 
+const waters = useWaters();
+const water = computed(() => waters.byId(props.run.waterId));
+const { question } = useWaterQuestion(() => water.value);
+/** A question that is being answered stays when the time of the tube is up. */
+const answering = ref(false);
 const step = computed(() => stepOf(props.tube));
 const next = computed(() => props.tube.method.steps[props.tube.step + 1]);
 const bottle = computed(() => {
@@ -150,6 +166,12 @@ const error = computed(() => {
       @keep="$emit('done')"
     />
 
+    <WaterQuestions
+      v-if="water && (step.do === 'stand' || answering)"
+      :water="water"
+      @focusin="answering = true"
+      @focusout="answering = false"
+    />
     <div class="work">
       <DropCounter
         v-if="step.do === 'drop' || step.do === 'count-to-turn'"
@@ -175,32 +197,48 @@ const error = computed(() => {
         :now="now"
         :stands="clocked.do === 'stand'"
       />
-      <div class="outcome">
-        <p v-if="freeUntil === 'this' && end !== null" class="free">Nothing else needs you meanwhile.</p>
-        <p v-else-if="freeUntil && freeUntil !== 'this'" class="free">
-          Meanwhile:
-          <button type="button" class="go" @click="$emit('pick', freeUntil.tube.testId)">
-            {{ freeUntil.tube.method.short }}: {{ stepOf(freeUntil.tube).say }}
-          </button>
-        </p>
-        <StepActs
-          :tube="tube"
-          :previews="previews"
-          :undone="undone"
-          @done="$emit('done')"
-          @did-it="$emit('didIt')"
-          @timer="$emit('timer')"
-          @read-early="$emit('readEarly')"
-          @back="$emit('back')"
-          @answer="$emit('answer', $event)"
-          @workings="$emit('workings', $event)"
-        />
-      </div>
     </div>
     <p v-if="next && step.do !== 'ask'" class="next quiet">Next: {{ next.say }}</p>
     <p v-else-if="isAtResult(tube) && afterThis" class="next quiet">
       Then {{ afterThis.method.short }}: {{ stepOf(afterThis).say }}
     </p>
+    <div class="outcome">
+      <p v-if="freeUntil === 'this' && elsewhere" class="free">
+        Meanwhile, at {{ waters.byId(elsewhere.run.waterId)?.name }}:
+        <RouterLink
+          class="go"
+          :to="{
+            name: 'bench',
+            params: { waterId: elsewhere.run.waterId },
+            query: { tube: elsewhere.tube.testId },
+          }"
+          >{{ elsewhere.tube.method.short }}: {{ stepOf(elsewhere.tube).say }}</RouterLink
+        >
+      </p>
+      <p v-else-if="freeUntil === 'this' && end !== null && !question" class="free">
+        Nothing else needs you meanwhile.
+      </p>
+      <p v-else-if="freeUntil && freeUntil !== 'this'" class="free">
+        Meanwhile:
+        <button type="button" class="go" @click="$emit('pick', freeUntil.tube.testId)">
+          {{ freeUntil.tube.method.short }}: {{ stepOf(freeUntil.tube).say }}
+        </button>
+      </p>
+      <StepActs
+        :tube="tube"
+        :previews="previews"
+        :undone="undone"
+        :unlikely="unlikely"
+        @done="$emit('done')"
+        @did-it="$emit('didIt')"
+        @is-right="$emit('isRight')"
+        @timer="$emit('timer')"
+        @read-early="$emit('readEarly')"
+        @back="$emit('back')"
+        @answer="$emit('answer', $event)"
+        @workings="$emit('workings', $event)"
+      />
+    </div>
   </section>
 </template>
 
@@ -227,8 +265,15 @@ const error = computed(() => {
   gap: 0 2.5rem;
   align-items: flex-end;
 }
+/* What is decided here stays in sight above the rack, however much there is to look at. */
 .outcome {
-  flex: 1 1 20rem;
+  position: sticky;
+  bottom: var(--hl-foot, 0px);
+  z-index: 5;
+  margin: 0.4rem -1.5rem -1.25rem;
+  padding: 0.2rem 1.5rem 1rem;
+  background: var(--hl-sheet);
+  border-radius: inherit;
 }
 .notice-line {
   margin: 0.6rem 0 0;
@@ -266,6 +311,11 @@ const error = computed(() => {
   }
   .work > * {
     flex: 1 1 100%;
+  }
+  .outcome {
+    bottom: calc(var(--hl-foot, 0px) + 65px);
+    margin: 0.2rem -1rem -1rem;
+    padding: 0.2rem 1rem 0.7rem;
   }
 }
 </style>

@@ -19,6 +19,8 @@ const rows = computed(() =>
 );
 /** On a phone the sets come first, and what they choose in a line. */
 const wide = useMediaQuery('(min-width: 768px)');
+/** Where nothing is chosen yet, what can be chosen is seen. */
+const pickFirst = props.run.form.value.chosen.length === 0;
 const chosenNames = computed(() => props.run.chosen.value.map((m) => m.short).join(', '));
 const isChosen = (m: Method) => props.run.form.value.chosen.includes(m.id);
 /** The name without the parameter that the row says already. */
@@ -38,10 +40,10 @@ const isDue = (m: Method) =>
       <BButton
         v-for="set in run.sets.value"
         :key="set.id"
-        :variant="run.isSet(set.methodIds, set.order) ? 'primary' : 'outline-primary'"
-        :aria-pressed="run.isSet(set.methodIds, set.order)"
+        :variant="run.chosenSet.value === set.id ? 'primary' : 'outline-primary'"
+        :aria-pressed="run.chosenSet.value === set.id"
         :title="set.why"
-        @click="run.chooseSet(set.methodIds, set.order)"
+        @click="run.chooseSet(set.id)"
       >
         {{ set.name }}
       </BButton>
@@ -50,7 +52,7 @@ const isDue = (m: Method) =>
       What harms soonest comes first. If animals gasp, lie down or die, see a fish-health professional; these
       tests only tell of the water.
     </p>
-    <details class="folded" :open="wide">
+    <details class="folded" :open="wide || pickFirst">
       <summary>
         One by one<span v-if="!wide && chosenNames" class="quiet">: {{ chosenNames }}</span>
       </summary>

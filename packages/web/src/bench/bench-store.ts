@@ -6,9 +6,12 @@ import {
   type Test,
   type Tube,
   runRoutes,
+  testsOf,
   tubesAt,
+  withShakenBottles,
 } from '@hedge-lamp/core/bench';
 import { FieldError, counted } from '@hedge-lamp/core/quantity';
+import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { v4 as newId } from 'uuid';
 import { computed, ref, shallowRef, watch } from 'vue';
@@ -22,6 +25,7 @@ import { type Outcome, useOutbox } from '../offline/outbox-store';
 import { useUnsentWaters } from '../offline/unsent-waters';
 import { tellOnShelf } from '../waters/shelf-notes';
 import { forgetRuns, keepRuns, keptRuns } from './kept-runs';
+import { numberedTubes } from './tube-numbers';
 
 type Body<T> = T extends unknown ? Omit<T, 'id' | 'at'> : never;
 /** An event as a page tells it; the store adds its identifier and its instant. */
@@ -30,7 +34,7 @@ export type EventBody = Body<RunEvent>;
 export interface OpenTube {
   readonly run: Run;
   readonly tube: Tube;
-  /** 1 to 9: the key that picks it. */
+  /** Its own as long as its run is live; up to 9 it is the key that picks it. */
   readonly number: number;
 }
 
@@ -217,8 +221,7 @@ export const useBench = defineStore('bench', () => {
     inHand.value = test.id;
   }
 
-  /** The tubes of a run; none while a method of it is not known on this device. */
-  const tubesOf = (run: Run): Tube[] => {
+  const tubesByThemselves = (run: Run): Tube[] => {
     try {
       return tubesAt(run, run.events, now.value, methods.book);
     } catch (error) {
@@ -226,12 +229,29 @@ export const useBench = defineStore('bench', () => {
       throw error;
     }
   };
+  const onTheBench = computed(() =>
+    [...runs.value, ...Object.values(finished.value)].flatMap(tubesByThemselves),
+  );
+  /** The tubes of a run; none while a method of it is not known on this device. */
+  const tubesOf = (run: Run): Tube[] =>
+    withShakenBottles(tubesByThemselves(run), onTheBench.value, now.value);
+
+  /** Kept on this device, so that a key means the same tube after a reload. */
+  const numbers = useLocalStorage<Record<string, number>>('hedge-lamp.tube-numbers', {});
+  watch(
+    [() => runs.value.flatMap((run) => testsOf(run, run.events).map((t) => t.id)), loaded],
+    ([ids, all]) => {
+      // A run that is not known here yet is not over.
+      const gone = all ? [] : Object.keys(numbers.value).filter((id) => !ids.includes(id));
+      numbers.value = numberedTubes(numbers.value, [...gone, ...ids]);
+    },
+    { immediate: true, flush: 'sync' },
+  );
   const openTubes = computed<OpenTube[]>(() =>
     runs.value
-      .flatMap((run) => tubesOf(run).map((tube) => ({ run, tube })))
-      // Numbered before the finished ones go, so that a key means the same tube to the end.
-      .map((open, k) => ({ ...open, number: k + 1 }))
-      .filter(({ tube }) => tube.state === 'running'),
+      .flatMap((run) => tubesOf(run).map((tube) => ({ run, tube, number: numbers.value[tube.testId] ?? 0 })))
+      .filter(({ tube }) => tube.state === 'running')
+      .sort((a, b) => a.number - b.number),
   );
 
   tellOnShelf((waterId) => {

@@ -1,13 +1,15 @@
 import { type Tube, enteredOf, parameterAt } from '@hedge-lamp/core/bench';
 import type { MethodBook } from '@hedge-lamp/core/methods';
 import { FieldError, type Workings } from '@hedge-lamp/core/quantity';
-import { interpret } from '@hedge-lamp/core/readings';
+import { interpret, isSeldomRead } from '@hedge-lamp/core/readings';
 import { parameterInfo } from '@hedge-lamp/core/parameters';
 import type { UnitChoice } from '@hedge-lamp/core/waters';
 import { intervalWords } from '../readings/reading-words';
 
 export type Preview =
-  { readonly text: string; readonly workings: Workings } | { readonly error: string } | null;
+  | { readonly text: string; readonly workings: Workings; readonly seldom: boolean }
+  | { readonly error: string }
+  | null;
 
 /**
  * What a tube's reading will be, in the keeper's unit; or why it cannot be one; null while there is none.
@@ -28,6 +30,7 @@ export function readingPreview(tube: Tube, units: UnitChoice, book: MethodBook, 
     const { value } = interpretation;
     const told = (text: string): Preview => ({
       text: before + text,
+      seldom: isSeldomRead(parameter, value),
       // Put into words only when somebody opens them.
       get workings() {
         return interpretation.workings;

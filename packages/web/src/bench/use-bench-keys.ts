@@ -10,7 +10,6 @@ export function useBenchKeys(actions: BenchActions, covered: () => boolean): voi
     const meaning = event.defaultPrevented ? null : meaningOf(event, pressedIn);
     if (meaning === null) return;
     event.preventDefault();
-    if (typeof meaning === 'number') actions.pick(meaning);
-    else if (meaning !== 'pick') actions[meaning]();
+    actions[meaning]();
   });
 }

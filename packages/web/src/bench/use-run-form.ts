@@ -1,5 +1,6 @@
 import {
   type PlanOrder,
+  type RunDraft,
   RunDraftSchema,
   TestSchema,
   jobOfMethod,
@@ -23,6 +24,7 @@ import { type FieldErrors, errorsOf } from '../shell/field-errors';
 import { typedNumber } from '../shell/typed-number';
 import { useWaters } from '../waters/waters-store';
 import { lanesOf } from './plan-lanes';
+import { useTakenMethods } from './taken-methods';
 
 /** How a chosen test is run, where it is not as the leaflet asks: as typed. */
 export interface TestOptions {
@@ -34,9 +36,13 @@ export interface TestOptions {
 
 interface Typed {
   chosen: string[];
+  /** The set that was pressed, as long as its tests are the chosen ones. */
+  set: string;
   order: PlanOrder;
   touched: boolean;
   points: string[];
+  /** Other waters that the same tests are run of, in the same sitting: by their ids. */
+  alsoOf: string[];
   drawnFrom: DrawnFrom;
   sampledAt: string;
   options: Record<string, TestOptions>;
@@ -46,7 +52,7 @@ interface Typed {
 export function useRunForm(
   water: () => Water,
   asked: readonly ParameterId[] = [],
-  { dilute = 1, place = null }: { dilute?: number; place?: string | null } = {},
+  { dilute = 1, place = null, pick = false }: { dilute?: number; place?: string | null; pick?: boolean } = {},
 ) {
   const link = useServerLink();
   const settings = useSettings();
@@ -56,11 +62,14 @@ export function useRunForm(
 
   const fresh = (): Typed => ({
     chosen: [],
+    set: '',
     order: 'soonest',
-    touched: false,
+    // Who tests with one kit in hand picks it; nobody is given six tests for it.
+    touched: pick,
     points: water()
       .samplingPoints.slice(0, 1)
       .map((p) => p.id),
+    alsoOf: [],
     drawnFrom: 'below-surface',
     sampledAt: '',
     options: {},
@@ -68,18 +77,24 @@ export function useRunForm(
   const form = useSessionStorage<Typed>(`hedge-lamp.draft.run.${water().id}`, fresh());
   const errors = ref<FieldErrors>({});
 
-  /** The method that this keeper takes for a parameter: of their kits first, then their own, then what ships. */
+  const taken = useTakenMethods();
+  /**
+   * The method that this keeper takes for a parameter: of those in their kits the one taken last, else the first; without
+   * a kit the one taken last, else the first of those that ship.
+   */
   function usual(parameter: ParameterId): Method | undefined {
     const fitting = methods.all.filter((m) => m.parameter === parameter && m.result.by !== 'strip');
-    return fitting.find((m) => kits.kitsFor(m.id).length > 0) ?? fitting[0];
+    const inKits = fitting.filter((m) => kits.kitsFor(m.id).length > 0);
+    const from = inKits.length > 0 ? inKits : fitting;
+    return from.find((m) => m.id === taken.value[parameter]) ?? from[0];
   }
   const due = computed(() => new Set(waters.standings.get(water().id)?.due.map((d) => d.parameter)));
   const dueIds = computed(() => {
     const wanted = [...due.value].flatMap((p) => usual(p)?.id ?? []);
     // Free ammonia needs both.
-    const companions = due.value.has('ammonia') ? ['pen-ph', 'pen-temperature'] : [];
-    const has = (id: string) => wanted.some((w) => methodOf(w)?.parameter === methodOf(id)?.parameter);
-    return [...wanted, ...companions.filter((id) => !has(id))];
+    const companions = due.value.has('ammonia') ? (['ph', 'temperature'] as const) : [];
+    const missing = companions.filter((p) => !wanted.some((w) => methodOf(w)?.parameter === p));
+    return [...wanted, ...missing.flatMap((p) => usual(p)?.id ?? [])];
   });
   const methodOf = (id: string) => methods.book.find(id);
   const optionsOf = (id: string): TestOptions => ({
@@ -122,6 +137,7 @@ export function useRunForm(
   function toggle(id: string): void {
     const { chosen: ids } = form.value;
     form.value.touched = choseOtherwise = true;
+    form.value.set = '';
     form.value.chosen = ids.includes(id) ? ids.filter((c) => c !== id) : [...ids, id];
   }
   const sets = computed(() => [
@@ -138,43 +154,72 @@ export function useRunForm(
       : []),
     ...testSets.map((set) => ({ ...set, methodIds: methodsOfSet(set, usual) })),
   ]);
-  const isSet = (ids: readonly string[], order: PlanOrder) =>
-    ids.length === form.value.chosen.length &&
-    ids.every((id) => form.value.chosen.includes(id)) &&
-    form.value.order === order;
-  function chooseSet(ids: readonly string[], order: PlanOrder): void {
+  /** The set that the chosen tests are: the one that was pressed, where two name the same tests. */
+  const chosenSet = computed(() => {
+    const same = sets.value.filter(
+      ({ methodIds, order }) =>
+        methodIds.length === form.value.chosen.length &&
+        methodIds.every((id) => form.value.chosen.includes(id)) &&
+        form.value.order === order,
+    );
+    return (same.find((s) => s.id === form.value.set) ?? same[0])?.id ?? '';
+  });
+  function chooseSet(id: string): void {
+    const set = sets.value.find((s) => s.id === id);
+    if (!set) return;
     form.value.touched = choseOtherwise = true;
-    form.value.chosen = [...ids];
-    form.value.order = order;
+    form.value.set = id;
+    form.value.chosen = [...set.methodIds];
+    form.value.order = set.order;
   }
 
   function setOptions(id: string, options: TestOptions): void {
     form.value.options = { ...form.value.options, [id]: options };
   }
 
-  /** One tube for each test and each place. */
-  const places = computed(() => (form.value.points.length > 0 ? form.value.points : [null]));
+  /** The water and those that are tested with it, each with the places that it is sampled at. */
+  const sampled = computed(() => {
+    const others = waters.waters.filter((w) => w.id !== water().id && form.value.alsoOf.includes(w.id));
+    return [
+      { of: water(), points: form.value.points.length > 0 ? form.value.points : [null] },
+      ...others.map((w) => ({ of: w, points: [w.samplingPoints[0]?.id ?? null] })),
+    ];
+  });
+  /** One tube for each test, each water and each place. */
   const tubes = computed(() =>
-    places.value.flatMap((pointId, k) =>
-      chosen.value.map((method) => ({ id: `${k} ${method.id}`, method, pointId })),
+    sampled.value.flatMap(({ of, points }) =>
+      points.flatMap((pointId, k) =>
+        chosen.value.map((method) => ({ id: `${of.id} ${k} ${method.id}`, method, pointId, of })),
+      ),
     ),
   );
   const jobs = computed(() => tubes.value.map(({ id, method }) => jobOfMethod(id, method)));
   const plan = computed(() => planOf(jobs.value, form.value.order));
-  const pointName = (id: string | null) => water().samplingPoints.find((p) => p.id === id)?.name ?? '';
   const lanes = computed(() =>
     lanesOf(plan.value, jobs.value, (id) => {
-      const tube = tubes.value.find((t) => t.id === id)!;
-      return places.value.length > 1
-        ? `${tube.method.short} · ${pointName(tube.pointId)}`
-        : tube.method.short;
+      const { method, of, pointId } = tubes.value.find((t) => t.id === id)!;
+      const isOneOfPlaces = (sampled.value.find((s) => s.of === of)?.points.length ?? 1) > 1;
+      return [
+        method.short,
+        ...(sampled.value.length > 1 ? [of.name] : []),
+        ...(isOneOfPlaces ? [of.samplingPoints.find((p) => p.id === pointId)?.name ?? ''] : []),
+      ].join(' · ');
     }),
   );
 
-  /** The run as the server will check it; null where something is not right, which `errors` then says. */
-  function draft() {
+  /** A run for each water, as the server will check them; null where something is not right, which `errors` then says. */
+  function drafts(): RunDraft[] | null {
+    errors.value = {};
+    const made = sampled.value.map(({ of, points }) => draftOf(of, points));
+    if (made.includes(null)) return null;
+    for (const { parameter, id } of chosen.value) taken.value = { ...taken.value, [parameter]: id };
+    return made.filter((d) => d !== null);
+  }
+  function draftOf(of: Water, points: readonly (string | null)[]): RunDraft | null {
     const order = plan.value.ops.map((o) => o.jobId);
-    const inOrder = [...tubes.value].sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id));
+    const inOrder = tubes.value
+      .filter((t) => t.of.id === of.id)
+      .sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id));
     const sampledAt = form.value.sampledAt === '' ? null : fromLocalInput(form.value.sampledAt);
     const found: Record<string, string> = {};
     if (form.value.sampledAt !== '' && sampledAt === null) found.sampledAt = 'Give the day and the time.';
@@ -189,7 +234,7 @@ export function useRunForm(
         methodId: method.id,
         methodVersion: method.version,
         kitId,
-        samplingPointId: places.value.length > 1 ? pointId : null,
+        samplingPointId: points.length > 1 ? pointId : null,
         dilution: asked(sample.dilution, isDilutable(method)),
         sampleTimes: asked(sample.sampleTimes, isSizable(method)),
         doubts: kits.doubtsOf(kitId, method.id),
@@ -198,22 +243,23 @@ export function useRunForm(
         found[`${path.join('.')}.${method.id}`] = message;
       return test.data;
     });
-    errors.value = found;
+    errors.value = { ...errors.value, ...found };
     if (Object.keys(found).length > 0) return null;
     const parsed = RunDraftSchema.safeParse({
       id: newId(),
-      waterId: water().id,
-      samplingPointId: places.value.length === 1 ? places.value[0] : null,
+      waterId: of.id,
+      samplingPointId: points.length === 1 ? points[0] : null,
       startedAt: link.now(),
       sampledAt,
-      drawnFrom: form.value.drawnFrom,
+      // A tap has no surface to draw below.
+      drawnFrom: of.kind === 'source' ? null : form.value.drawnFrom,
       order: form.value.order,
       zone: thisZone(),
       by: settings.initials,
       tests,
     });
     if (parsed.success) return parsed.data;
-    errors.value = errorsOf(parsed.error);
+    errors.value = { ...errors.value, ...errorsOf(parsed.error) };
     return null;
   }
   function forget(): void {
@@ -226,7 +272,7 @@ export function useRunForm(
     due,
     usual,
     sets,
-    isSet,
+    chosenSet,
     chooseSet,
     toggle,
     chosen,
@@ -235,7 +281,8 @@ export function useRunForm(
     tubes,
     plan,
     lanes,
-    draft,
+    sampled,
+    drafts,
     forget,
   };
 }

@@ -113,6 +113,14 @@ export function useRun(given: Ref<Run>) {
     const next = op && live.value.find((t) => t.testId === op.jobId);
     return next ? { tube: next, at: frozen.value.at + op.start * 1000 } : null;
   });
+  /** A tube of another water that a hand is free for, and wanted by: the one that waits longest to be read first. */
+  const elsewhere = computed(() => {
+    const wanting = bench.openTubes.filter(
+      ({ run: other, tube: t }) =>
+        other.id !== run.value.id && !(stepOf(t).do === 'stand' && timerEnd(t) !== null),
+    );
+    return wanting.find(({ tube: t }) => stepOf(t).do === 'read') ?? wanting[0] ?? null;
+  });
   /** The one after the tube in hand. */
   const afterThis = computed(() => {
     const op = plan.value.ops.find(
@@ -157,12 +165,16 @@ export function useRun(given: Ref<Run>) {
   /** When the keeper last did something here, by the page's own clock. */
   let toldAt = -Infinity;
   async function tell(...bodies: PlainEvent[]) {
-    const { testId } = tube.value!;
+    const testId = tube.value?.testId;
+    // The last tube went by the act before: what a field or a key still says of it is of nothing.
+    if (testId === undefined) return 'refused';
     toldAt = performance.now();
     byOwnAct = true;
     return bench.tell(run.value.id, ...bodies.map((body) => ({ ...body, testId })));
   }
-  const atStep = <T extends string>(type: T) => ({ type, step: tube.value!.step });
+  const atStep = <T extends string>(type: T) => ({ type, step: tube.value?.step ?? 0 });
+  /** A step at which a short shake was asked for is told as one. */
+  const asAsked = () => (tube.value?.again[tube.value.step] ? { again: true as const } : {});
 
   function drop(): void {
     if (!tube.value) return;
@@ -175,7 +187,8 @@ export function useRun(given: Ref<Run>) {
 
   /** A figure typed is told as it stands in its field, in the unit it was asked for in. */
   function tellFigure(device?: 'simulated-pen'): void {
-    const current = tube.value!;
+    const current = tube.value;
+    if (!current) return;
     const text = typed.value[current.testId];
     if (!readsFigure(current) || text === undefined) return;
     const { result, parameter } = current.method;
@@ -186,9 +199,13 @@ export function useRun(given: Ref<Run>) {
     void tell({ ...atStep('figure'), text, unit, ...(from ? { device: from } : {}) });
   }
 
+  /** What a figure that is hardly ever read is asked about, by test: the words it was asked in, and whether it is right. */
+  const unlikely = ref<{ testId: string; text: string; sure: boolean } | null>(null);
+
   async function keep(): Promise<void> {
     tellFigure();
-    const current = tube.value!;
+    const current = tube.value;
+    if (!current) return;
     // The tube is computed anew from the figure just told.
     const told = previews.value.flatMap((p, k) =>
       p && 'text' in p ? [{ pad: padsOf(current)[k]!, text: p.text }] : [],
@@ -205,6 +222,14 @@ export function useRun(given: Ref<Run>) {
         { tone: 'bad' },
       );
       return;
+    }
+    const odd = previews.value.find((p) => p && 'text' in p && p.seldom);
+    if (odd && 'text' in odd) {
+      const asked = unlikely.value?.testId === current.testId && unlikely.value.text === odd.text;
+      if (!asked || !unlikely.value?.sure) {
+        unlikely.value = { testId: current.testId, text: odd.text, sure: false };
+        return;
+      }
     }
     const isStrip = padsOf(current).length > 1;
     const events = told.map(({ pad }) => ({
@@ -240,21 +265,27 @@ export function useRun(given: Ref<Run>) {
       return;
     }
     undone.value = null;
-    void tell(atStep('step-done'));
+    void tell({ ...atStep('step-done'), ...asAsked() });
   }
   /** What was not counted or timed here was done all the same. */
   function didIt(): void {
     undone.value = null;
-    void tell({ ...atStep('step-done'), did: true });
+    void tell({ ...atStep('step-done'), ...asAsked(), did: true });
   }
   /** A key says "done"; not just after a timer moved something under it. */
   function doneByKey(): void {
     if (performance.now() - movedAt > settling) done();
   }
 
+  function answerByKey(answer: number): void {
+    const step = tube.value && stepOf(tube.value);
+    if (step?.do !== 'ask' || !step.answers[answer] || performance.now() - movedAt <= settling) return;
+    void tell({ ...atStep('answered'), answer });
+  }
+
   function timer(): void {
     if (tube.value && isTimed(stepOf(tube.value)) && timerEnd(tube.value) === null)
-      void tell(atStep('timer-started'));
+      void tell({ ...atStep('timer-started'), ...asAsked() });
   }
   function read(): void {
     const ready = live.value.find((t) => stepOf(t).do === 'read');
@@ -262,7 +293,8 @@ export function useRun(given: Ref<Run>) {
     else if (tube.value && stepOf(tube.value).do === 'stand') done();
   }
   function setAside(): void {
-    const { testId, method } = tube.value!;
+    if (!tube.value) return;
+    const { testId, method } = tube.value;
     const runId = run.value.id;
     void tell({ type: 'set-aside' });
     goOn();
@@ -320,14 +352,28 @@ export function useRun(given: Ref<Run>) {
     lanes,
     upNext,
     afterThis,
+    elsewhere,
     suggestions: computed(() => suggestionsFor(tubes.value, methods.book, ranBefore.value)),
     undone: computed(() =>
       undone.value?.testId === tube.value?.testId && undone.value?.step === tube.value?.step
         ? (undone.value?.skipped ?? null)
         : null,
     ),
+    unlikely: computed(() => {
+      const asked = unlikely.value;
+      const isOf = asked?.testId === tube.value?.testId;
+      return asked && isOf && previews.value.some((p) => p && 'text' in p && p.text === asked.text)
+        ? asked.text
+        : null;
+    }),
+    isRight: () => {
+      if (!unlikely.value) return;
+      unlikely.value = { ...unlikely.value, sure: true };
+      void keep();
+    },
     didIt,
     doneByKey,
+    answerByKey,
     typed,
     drop,
     takeBack,

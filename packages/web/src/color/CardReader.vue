@@ -23,6 +23,8 @@ const props = defineProps<{
   match: CardMatch | null;
   /** How the tube is held against it. */
   viewing: Viewing;
+  /** True where too much of it harms. */
+  harmsAbove?: boolean;
   compact?: boolean;
 }>();
 const emit = defineEmits<{ match: [match: CardMatch | null] }>();
@@ -44,6 +46,16 @@ const remarks = computed(() =>
 const placed = computed(() =>
   props.match && ['at', 'between', 'span'].includes(props.match.found) ? props.match : null,
 );
+
+/** Two swatches between which it lies, where more of it harms: the higher may be taken for the figure. */
+const upper = computed(() => {
+  const { match, card } = props;
+  if (!props.harmsAbove || !match || (match.found !== 'between' && match.found !== 'span')) return null;
+  const place = match.found === 'between' ? match.below + match.share : match.best;
+  const above = Math.ceil(place);
+  const isTaken = place === above;
+  return isTaken || above >= card.values.length ? null : { below: above - 1, above };
+});
 
 /** An end of an open card: that or beyond. */
 const isEnd = computed(() => {
@@ -109,6 +121,14 @@ const isBetween = (k: number) => {
       @match="emit('match', $event)"
     />
     <div class="beyond">
+      <BButton
+        v-if="upper"
+        variant="light"
+        @mousedown.prevent
+        @click="emit('match', { found: 'span', low: upper.below, best: upper.above, high: upper.above })"
+      >
+        The higher of the two, to be safe: {{ card.values[upper.above] }}
+      </BButton>
       <BButton
         v-if="placed && !compact"
         variant="light"

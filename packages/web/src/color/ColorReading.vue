@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type Card, type CardMatch, type Viewing, viewingInfo, viewings } from '@hedge-lamp/core/color';
-import { type ParameterId } from '@hedge-lamp/core/parameters';
+import { type ParameterId, parameterInfo } from '@hedge-lamp/core/parameters';
 import { useLocalStorage } from '@vueuse/core';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import ChoiceField from '../shell/ChoiceField.vue';
@@ -92,6 +92,7 @@ const ways = [
       :card="card"
       :compact="compact"
       :viewing="viewing"
+      :harms-above="parameterInfo(parameter).harmsAbove"
       :match="match"
       @match="emit('match', $event, ownRef)"
     />

@@ -2,6 +2,7 @@
 import { type Card, commonLights, plantLight } from '@hedge-lamp/core/color';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed, ref, watch } from 'vue';
+import { useServerLink } from '../clock/server-link';
 import ChoiceField from '../shell/ChoiceField.vue';
 import type { MadeUp } from './photo-worker';
 import { useCamera } from './use-camera';
@@ -18,6 +19,7 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ pictures: [pictures: readonly Blob[]]; madeUp: [scene: MadeUp]; cancel: [] }>();
 const camera = useCamera();
+const link = useServerLink();
 const video = ref<HTMLVideoElement>();
 const chooser = ref<HTMLInputElement>();
 
@@ -121,7 +123,7 @@ const said = computed(() => camera.fault.value || props.fault);
           @change="chosen"
         />
       </div>
-      <details v-if="card" class="made-up">
+      <details v-if="card && link.demo" class="made-up">
         <summary>Try it with the stand-in camera</summary>
         <p>
           It makes its pictures up: no measurement of your water. What it puts in the tube is drawn by lot.

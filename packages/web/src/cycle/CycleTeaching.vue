@@ -13,7 +13,13 @@ defineProps<{ water: Water | undefined; waterId: string }>();
       <p>Choose an aquarium, a pond or a loop above.</p>
     </template>
     <template v-else>
-      <p class="big">No filter is growing in here.</p>
+      <p class="big">
+        {{
+          water?.cycling
+            ? 'Its filter is growing in. Start the cycle, to be told what comes next.'
+            : 'No filter is growing in here.'
+        }}
+      </p>
       <p>
         A new filter has to grow two films: one turns ammonia into nitrite, the other nitrite into nitrate. It
         takes three to six weeks, and a settled filter that was upset goes through it again.

@@ -4,11 +4,13 @@ import { BFormCheckbox } from 'bootstrap-vue-next/components/BFormCheckbox';
 import { BFormRadioGroup } from 'bootstrap-vue-next/components/BFormRadio';
 import { BOffcanvas } from 'bootstrap-vue-next/components/BOffcanvas';
 import { ref } from 'vue';
+import { useServerLink } from '../clock/server-link';
 import ChoiceField from '../shell/ChoiceField.vue';
 import { useSettings } from '../settings/settings-store';
 
 const open = defineModel<boolean>({ required: true });
 const settings = useSettings();
+const link = useServerLink();
 const remark = ref('');
 
 const themes = [
@@ -47,7 +49,7 @@ async function askToNotify(): Promise<void> {
       <legend class="fs-6 fw-bold">Look</legend>
       <BFormRadioGroup v-model="settings.theme" :options="themes" name="theme" stacked />
     </fieldset>
-    <fieldset class="mb-4">
+    <fieldset v-if="link.demo" class="mb-4">
       <legend class="fs-6 fw-bold">A pen’s figure</legend>
       <BFormRadioGroup v-model="settings.pen" :options="pens" name="pen" stacked />
     </fieldset>

@@ -4,9 +4,15 @@ import { unitsOf } from '@hedge-lamp/core/quantity';
 import {
   type Entered,
   cardFor,
+  type FigureWay,
   type Reading,
   doubtIds,
   doubts as doubtInfo,
+  figureWayLabel,
+  figureWays,
+  interpret,
+  isSeldomRead,
+  usualWay,
   measures,
   readingRoutes,
 } from '@hedge-lamp/core/readings';
@@ -55,7 +61,8 @@ const link = useServerLink();
 const methods = useMethods();
 const kits = useKits();
 
-const form = reactive(formOfReading(props.reading, props.water, link.date()));
+const openedAt = link.date();
+const form = reactive(formOfReading(props.reading, props.water, openedAt));
 const seen = ref(props.reading?.version ?? 0);
 const newReadingId = newId();
 const sheet = ref<HTMLFormElement>();
@@ -94,6 +101,10 @@ const pointOptions = computed(() => [
   { value: null, text: 'Anywhere below the surface' },
   ...props.water.samplingPoints.map((p) => ({ value: p.id as string | null, text: p.name })),
 ]);
+const wayOptions = [
+  ...(props.reading ? [{ value: null, text: 'Not said' }] : []),
+  ...figureWays.map((value) => ({ value: value as FigureWay | null, text: figureWayLabel[value] })),
+];
 const doubtOptions = doubtIds.map((value) => ({ value, text: doubtInfo[value].label }));
 
 // Whatever changed it, what belongs to another parameter does not stay.
@@ -102,6 +113,7 @@ watch(
   (parameter) => {
     form.methodId = methods.all.find((m) => m.parameter === parameter && measures(m, parameter))?.id ?? null;
     form.unit = preferredUnit(props.water, parameter);
+    form.readBy = usualWay(parameter);
     form.match = null;
     form.ownCard = null;
     form.kitId = null;
@@ -114,12 +126,26 @@ watch(
   },
 );
 
+/** The first thing to be told, and for a reading that is put right what was read. */
+function toFirstField(): void {
+  sheet.value?.querySelector<HTMLElement>('select:not(:disabled), input:not(:disabled)')?.focus();
+}
+
+/** What is hardly ever read is asked about once: pressing Save again is no answer. */
+const unlikely = ref('');
+const sureOf = ref('');
+function isRight(): void {
+  sureOf.value = unlikely.value;
+  void save();
+}
 async function save(): Promise<void> {
   failure.value = '';
+  unlikely.value = '';
   const about = {
     id: props.reading?.id ?? newReadingId,
     waterId: props.water.id,
     now: Math.max(link.date(), Date.now()),
+    openedAt,
   };
   const read = readReadingForm(form, props.reading, about, methods.book);
   errors.value = 'errors' in read ? read.errors : {};
@@ -130,6 +156,11 @@ async function save(): Promise<void> {
   const { draft } = read;
   const { id, waterId, parameter: _parameter, runId: _run, methodVersion: _version, ...change } = draft;
   const says = `${parameterInfo(draft.parameter).label} ${enteredWords(draft, methods.book)}`;
+  const { value } = interpret(draft, methods.book);
+  if (isSeldomRead(draft.parameter, value) && sureOf.value !== says) {
+    unlikely.value = says;
+    return;
+  }
   const lane = `reading-${id}`;
   await attempt(async () => {
     const outcome = props.reading
@@ -192,6 +223,7 @@ function takeTheirs(): void {
     size="lg"
     no-footer
     header-close-label="Close"
+    @shown="toFirstField"
   >
     <ConflictNotice
       v-if="theirs"
@@ -267,6 +299,14 @@ function takeTheirs(): void {
           :error="errors['entered.text'] ?? errors.entered"
         />
         <ChoiceField
+          v-if="how === 'figure'"
+          v-model="form.readBy"
+          :options="wayOptions"
+          label="Read"
+          hint="How far off it can be hangs on this."
+          :error="errors['entered.readBy']"
+        />
+        <ChoiceField
           v-if="form.parameter !== 'ph'"
           v-model="form.unit"
           :options="unitOptions"
@@ -310,8 +350,20 @@ function takeTheirs(): void {
         />
       </details>
       <TextField v-model="form.note" type="note" label="Note" :error="errors.note" />
+      <div v-if="unlikely" role="alert" class="unlikely">
+        <p class="mb-2">{{ unlikely }}: hardly ever read in a water that animals live in. Is it right?</p>
+        <BButton variant="outline-primary" @click="isRight">Yes, keep it</BButton>
+      </div>
       <p v-if="failure" role="alert" class="failure">{{ failure }}</p>
       <BButton type="submit" variant="primary" :disabled="saving">{{ saving ? 'Saving …' : 'Save' }}</BButton>
     </form>
   </BModal>
 </template>
+
+<style scoped>
+.unlikely {
+  border-left: 6px solid var(--hl-watch);
+  padding-left: 0.75rem;
+  margin-bottom: 1rem;
+}
+</style>

@@ -5,11 +5,13 @@ import {
   type DoubtId,
   type DrawnFrom,
   type Entered,
+  type FigureWay,
   type Reading,
   type ReadingDraft,
   ReadingDraftSchema,
   cardFor,
   interpret,
+  usualWay,
 } from '@hedge-lamp/core/readings';
 import {
   type BesideId,
@@ -29,6 +31,8 @@ export interface ReadingFormState {
   drops: string;
   text: string;
   unit: string;
+  /** How a figure was read; null for an earlier one of which that was not told. */
+  readBy: FigureWay | null;
   /** What the figure hangs on, as typed. */
   beside: Record<BesideId, string>;
   /** As typed; empty for a test run as its leaflet says. */
@@ -68,6 +72,11 @@ export function formOfReading(
     drops: entered?.how === 'drops' ? String(entered.drops) : '',
     text: typed?.text ?? height ?? '',
     unit: typed?.unit ?? preferredUnit(water, parameter),
+    readBy: reading
+      ? entered?.how === 'figure'
+        ? (entered.readBy ?? null)
+        : 'unknown'
+      : usualWay(parameter),
     beside: {
       celsius: typed?.beside?.celsius ?? '',
       meters: typed?.beside?.meters ?? '',
@@ -158,21 +167,26 @@ export function enteredIn(
       const says = last?.do === 'ask' ? last.answers[form.answer ?? -1]?.says : undefined;
       return { how, answer: form.answer, says: says ?? '' };
     }
-    default:
+    case 'meter':
       return { how, text: form.text, unit: form.unit, ...besideIn(form), ...sample };
+    case 'figure': {
+      const readBy = form.readBy === null ? {} : { readBy: form.readBy };
+      return { how, text: form.text, unit: form.unit, ...readBy, ...besideIn(form), ...sample };
+    }
   }
 }
 
 /**
  * Reads the form as the server will check it.
- * @param about the identity of the reading and of its water
+ * @param about the identity of the reading and of its water; when the form was opened, which is when it was taken unless
+ *   another time is typed
  * @param book where methods are looked up
  * @returns the draft, or errors by the path of their field
  */
 export function readReadingForm(
   form: ReadingFormState,
   reading: Reading | null,
-  about: { id: string; waterId: string; now: number },
+  about: { id: string; waterId: string; now: number; openedAt?: number },
   book: MethodBook = shippedBook,
 ): { readonly draft: ReadingDraft } | { readonly errors: FieldErrors } {
   const how = howIn(form, reading, book);
@@ -182,8 +196,9 @@ export function readReadingForm(
   else if (takenAt > about.now + 60_000)
     found.takenAt = 'This time lies in the future. Check the date and the clock.';
   // Unchanged to the minute means unchanged: the input holds no seconds.
+  const unchanged = reading?.takenAt ?? about.openedAt;
   const kept =
-    reading && takenAt === fromLocalInput(toLocalInput(reading.takenAt)) ? reading.takenAt : takenAt;
+    unchanged !== undefined && takenAt === fromLocalInput(toLocalInput(unchanged)) ? unchanged : takenAt;
   if (how === 'card' && !form.match) found['entered.match'] = 'Choose a color of the card.';
   if (how === 'answer' && form.answer === null) found['entered.answer'] = 'Choose what was seen.';
   const parsed = ReadingDraftSchema.safeParse({

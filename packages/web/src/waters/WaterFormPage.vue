@@ -238,7 +238,7 @@ async function cancel(): Promise<void> {
             inputmode="decimal"
             :label="`Net volume, ${form.units.volume}`"
             :error="errors.netLiters"
-            hint="The water in it, less gravel and stones. Doses and changes are worked out from it."
+            hint="The water in it, less gravel and stones. Without it, doses and changes are told only as shares."
           />
           <ChoiceField v-model="form.units.volume" :options="volumeOptions" label="Unit" />
         </div>

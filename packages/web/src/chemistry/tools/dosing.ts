@@ -1,6 +1,7 @@
 import {
   type DoseTarget,
   type SaltId,
+  crushedCoral,
   householdAmmoniaDose,
   saltDose,
   saltEffect,
@@ -180,6 +181,7 @@ export const dosingTool: Tool = {
     const dose = saltDose(salt, want, given.value('rise'), given.value('liters'));
     const { grams, teaspoons } = dose.value;
     const does = movesPh(given.choice) ? effect(given, salt.id, grams) : { shown: [], warning: [] };
+    const coral = salt.id === 'calcium-carbonate' ? crushedCoral(given.value('liters')) : null;
     const degrees =
       want === 'alkalinity' ? convertInterval(given.value('rise'), 'alkalinity', 'meq/L', '°dKH').best : 0;
     const days = Math.ceil(degrees / mostPerDay - 1e-9);
@@ -189,6 +191,14 @@ export const dosingTool: Tool = {
         ...does.shown,
         shown('Level teaspoons', teaspoons, 'US tsp', { workings: dose.workings, remark: spoonWarning }),
         shownIn('In ounces', grams, 'mass', 'oz', { workings: dose.workings }),
+        ...(coral
+          ? [
+              shown('Or crushed coral in a bag', coral.value, 'g', {
+                workings: coral.workings,
+                remark: 'One pound in ten US gallons, common practice. It gives way over weeks.',
+              }),
+            ]
+          : []),
       ],
       remarks:
         days > 1

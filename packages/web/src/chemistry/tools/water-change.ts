@@ -126,7 +126,8 @@ export const waterChangeTool: Tool = {
     }
     const changes = given.maybe('changes');
     if (changes) {
-      const series = changeSeries(of, { fraction, made: made ?? point(0) }, changes.best);
+      // The first is the one change of above: one deed, one figure.
+      const series = changeSeries(of, { fraction, made: made ?? point(0), startsNow: true }, changes.best);
       results.push(
         shown(`After ${changes.best} changes`, series.value.at(-1)!.after, unit, {
           workings: series.workings,

@@ -1,0 +1,176 @@
+import type { Locator, Page } from '@playwright/test';
+import { expect, test } from './served';
+
+/**
+ * A keeper who uses only what is on the screen: every press and every key outside a field of text counts, no address is
+ * typed, and what is pressed must be in sight without scrolling where that is asked.
+ */
+class Newcomer {
+  presses = 0;
+  readonly faults: string[] = [];
+  constructor(readonly page: Page) {
+    page.on('pageerror', (error) => this.faults.push(String(error)));
+  }
+  async press(what: Locator): Promise<void> {
+    await expect(what).toBeVisible();
+    await what.click();
+    this.presses += 1;
+  }
+  button = (name: string | RegExp): Promise<void> =>
+    this.press(this.page.getByRole('button', { name }).first());
+}
+
+for (const [size, viewport] of [
+  ['laptop', { width: 1280, height: 800 }],
+  ['phone', { width: 390, height: 844 }],
+] as const)
+  test(`from an empty folder to a first reading, kept and judged, in at most 12 presses: ${size}`, async ({
+    page,
+    served,
+  }) => {
+    await page.setViewportSize(viewport);
+    const keeper = new Newcomer(page);
+    await page.goto(served.url);
+    await keeper.button('Test now');
+    await keeper.press(page.getByRole('checkbox', { name: 'pH, wide range' }));
+    await keeper.button('Start the test');
+    await expect(page.getByRole('heading', { name: /^Rinse/ })).toBeVisible();
+    await keeper.button(/^Step done/);
+    await expect(page.getByRole('heading', { name: /^Fill/ })).toBeVisible();
+    await keeper.button(/^Step done/);
+    // Who counted on their own says so.
+    await expect(page.getByRole('heading', { name: /^7 drops/ })).toBeVisible();
+    await keeper.button(/^Step done/);
+    await keeper.button('All 7 are in');
+    await expect(page.getByRole('heading', { name: 'Put the cap on' })).toBeVisible();
+    await keeper.button(/^Step done/);
+    await expect(page.getByRole('heading', { name: /^Shake the tube/ })).toBeVisible();
+    await keeper.button(/^Start the timer/);
+    await page
+      .getByRole('radio', { name: /^7(\.0)? / })
+      .first()
+      .check({ force: true });
+    keeper.presses += 1;
+    const keep = page.getByRole('button', { name: /^Keep this reading/ });
+    await expect(keep).toBeInViewport({ ratio: 1 });
+    await keeper.press(keep);
+    await expect(page.getByRole('heading', { name: 'This run is done' })).toBeVisible();
+    // Judged: one reading tells too little, and nothing says that all is well.
+    const summary = page.locator('.summary');
+    await expect(summary).toContainText('Total ammonia and nitrite were never read.');
+    await expect(summary).not.toContainText(/Clear/);
+    expect(keeper.presses).toBeLessThanOrEqual(12);
+    // Enter in a field of text is typing, as its name is.
+    await page.getByLabel('Name', { exact: true }).fill('Reed tank');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { name: 'What is it?' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Bench: Reed tank' })).toBeVisible();
+    const [water] = await served.call<{ id: string; name: string }[]>('GET', '/api/waters');
+    expect(water!.name).toBe('Reed tank');
+    expect(await served.entered(water!.id)).toHaveLength(1);
+    expect(keeper.faults).toEqual([]);
+  });
+
+test('a water that was begun with is asked about one thing at a time while its tube stands, and nothing typed is lost', async ({
+  page,
+  served,
+}) => {
+  await page.goto(served.url);
+  await page.getByRole('button', { name: 'Test now' }).click();
+  await page.getByRole('checkbox', { name: 'Ammonia, salicylate, two bottles' }).check();
+  await page.getByRole('button', { name: 'Start the test' }).click();
+  const questions = page.locator('.questions');
+  await expect(page.getByRole('heading', { name: /^Rinse/ })).toBeVisible();
+  await expect(questions).toHaveCount(0);
+  const [water] = await served.call<{ id: string }[]>('GET', '/api/waters');
+  const runs = await served.call<{ id: string; tests: { id: string }[] }[]>('GET', '/api/runs/open');
+  await served.tell(
+    runs[0]!.id,
+    runs[0]!.tests[0]!.id,
+    Date.now(),
+    ...Array.from({ length: 6 }, (_, step) => ({ type: 'step-done', step, did: true })),
+  );
+  await page.reload();
+  await expect(page.getByRole('heading', { name: /^Let it stand/ })).toBeVisible();
+  await expect(questions.getByRole('heading', { name: 'What do you call this water?' })).toBeVisible();
+  // A name that is none is refused beside its field; a reload keeps what was typed.
+  await questions.getByRole('button', { name: 'Call it so' }).click();
+  await expect(questions).toContainText('Give this water a name.');
+  await questions.getByLabel('Name').fill('Moss bowl');
+  await page.reload();
+  await expect(questions.getByLabel('Name')).toHaveValue('Moss bowl');
+  // Space and digits in the field are letters, not drops and tubes.
+  await questions.getByLabel('Name').press('End');
+  await questions.getByLabel('Name').pressSequentially(' 2');
+  await questions.getByLabel('Name').press('Enter');
+  await questions.getByRole('button', { name: /^Standing water/ }).click();
+  await questions.getByLabel('Net volume').fill('a lot');
+  await questions.getByRole('button', { name: 'Tell it' }).click();
+  await expect(questions).toContainText('“a lot” is not a number');
+  await questions.getByLabel('Net volume').fill('5');
+  await questions.getByLabel('Unit').selectOption('US gal');
+  await questions.getByRole('button', { name: 'Tell it' }).click();
+  await expect(questions.getByRole('heading', { name: 'Who lives in it?' })).toBeVisible();
+  await questions.getByRole('button', { name: 'Tell it' }).click();
+  await expect(questions).toContainText('Tick who lives in it, or skip this.');
+  await questions.getByRole('checkbox', { name: 'Shrimp', exact: true }).check();
+  await questions.getByRole('button', { name: 'Tell it' }).click();
+  await expect(questions).toHaveCount(0);
+  const told = await served.call<Record<string, unknown>>('GET', `/api/waters/${water!.id}`);
+  expect(told).toMatchObject({ name: 'Moss bowl 2', kind: 'standing', stockGroups: ['shrimp'] });
+  expect(told.netLiters).toBeCloseTo(18.927, 3);
+  // Not asked again.
+  await page.reload();
+  await expect(page.getByRole('heading', { name: /^Let it stand/ })).toBeVisible();
+  await expect(questions).toHaveCount(0);
+});
+
+test('every question about a water can be skipped, and what was not told says so', async ({
+  page,
+  served,
+}) => {
+  await page.goto(served.url);
+  await page.getByRole('button', { name: 'Test now' }).click();
+  await page.getByRole('checkbox', { name: 'Temperature', exact: false }).first().check();
+  await page.getByRole('button', { name: 'Start the test' }).click();
+  await page.getByRole('textbox', { name: /Temperature/ }).fill('25');
+  await page.getByRole('textbox', { name: /Temperature/ }).press('Enter');
+  await expect(page.getByRole('heading', { name: 'This run is done' })).toBeVisible();
+  for (const what of [
+    'What do you call this water?',
+    'What is it?',
+    'How much water is in it?',
+    'Who lives in it?',
+  ]) {
+    await expect(page.getByRole('heading', { name: what })).toBeVisible();
+    await page.locator('.questions').getByRole('button', { name: 'Skip' }).click();
+  }
+  await expect(page.locator('.questions')).toHaveCount(0);
+  await page.getByRole('link', { name: 'See how the water is' }).click();
+  await expect(page.getByRole('heading', { name: 'New water', level: 1 })).toBeVisible();
+  await expect(page.getByText('Unread').first()).toBeVisible();
+});
+
+test('a set that is not pressed does not look pressed, also under the pointer', async ({ page, served }) => {
+  const water = await served.water();
+  await page.goto(`${served.url}/waters/${water}/bench`);
+  const sets = page.getByRole('group', { name: 'Sets of tests' }).getByRole('button');
+  await sets.filter({ hasText: 'Tap water' }).click();
+  await sets.filter({ hasText: 'Cycling set' }).hover();
+  const shades = await sets.evaluateAll((all) =>
+    all.map((b) => [b.getAttribute('aria-pressed'), getComputedStyle(b).backgroundColor] as const),
+  );
+  const pressed = shades.filter(([is]) => is === 'true').map(([, shade]) => shade);
+  expect(pressed).toHaveLength(1);
+  await expect
+    .poll(async () =>
+      (
+        await sets.evaluateAll((all) =>
+          all
+            .filter((b) => b.getAttribute('aria-pressed') !== 'true')
+            .map((b) => getComputedStyle(b).backgroundColor),
+        )
+      ).includes(pressed[0]!),
+    )
+    .toBe(false);
+});

@@ -174,3 +174,30 @@ test('a set that is not pressed does not look pressed, also under the pointer', 
     )
     .toBe(false);
 });
+
+test('on a phone a notice covers neither the step that follows nor the end of a list', async ({
+  page,
+  served,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  const water = await served.water();
+  const run = await served.run(water, ['kh-drops', 'gh-drops']);
+  const [kh, gh] = run.tests;
+  const done = [0, 1].map((step) => ({ type: 'step-done', step, did: true }));
+  await served.tell(run.id, kh!, Date.now(), ...done);
+  await served.tell(run.id, gh!, Date.now(), ...done);
+  await page.goto(`${served.url}/waters/${water}/bench?tube=${kh}`);
+  const drop = page.getByRole('button', { name: /^One drop/ });
+  for (let k = 0; k < 3; k++) await drop.click();
+  await page.getByRole('button', { name: /^It turned/ }).click();
+  await page.getByRole('button', { name: /^Keep this reading/ }).click();
+  const notice = page.locator('.notice').first();
+  await expect(notice).toBeVisible();
+  const acts = page.locator('.outcome');
+  await expect
+    .poll(async () => {
+      const [above, below] = [await acts.boundingBox(), await notice.boundingBox()];
+      return above && below ? above.y + above.height <= below.y + 1 : null;
+    })
+    .toBe(true);
+});

@@ -116,6 +116,57 @@ describe('readings', () => {
     expect(new Set(seen).size).toBe(25);
   });
 
+  it('of one minute stand in the order in which they were entered, over pages too, and the one entered last is judged', async () => {
+    const takenAt = now - 60_000;
+    const drops = [5, 9, 3, 7, 4, 8];
+    for (const [k, n] of drops.entries()) {
+      made.at(now + k);
+      expect((await keep(khReading(waterId, n, { takenAt }))).status).toBe(201);
+    }
+    const seen: number[] = [];
+    let after = '';
+    for (let more = true; more;) {
+      const { body } = await made.call<{ readings: (Kept & { takenAt: number })[]; more: boolean }>(
+        'GET',
+        `/api/waters/${waterId}/readings?limit=2${after}`,
+      );
+      seen.push(...body.readings.map((r) => r.entered.drops));
+      const last = body.readings.at(-1)!;
+      after = `&beforeTakenAt=${last.takenAt}&beforeId=${last.id}`;
+      more = body.more;
+    }
+    expect(seen).toEqual([...drops].reverse());
+    const { body } = await made.call<{ gauges: { subject: string; value: { best: number } | null }[] }>(
+      'GET',
+      `/api/waters/${waterId}/today`,
+    );
+    // 8 °dKH was typed last: 7 to 8 at 0.35665 meq/L each.
+    const best = body.gauges.find((g) => g.subject === 'alkalinity')!.value!.best;
+    expect(best / 0.35665).toBeGreaterThan(6.9);
+  });
+
+  it('of a rock that fizzed are remembered on Today until one says otherwise', async () => {
+    const rock = (answer: number, takenAt: number) =>
+      keep({
+        id: newId(),
+        waterId,
+        parameter: 'rock-carbonate',
+        methodId: 'rock-acid-drop',
+        takenAt,
+        zone: 'Etc/UTC',
+        entered: { how: 'answer', answer, says: answer === 0 ? 'It fizzes' : 'No fizz' },
+      });
+    const said = async () =>
+      (
+        await made.call<{ findings: { what: string }[] }>('GET', `/api/waters/${waterId}/today`)
+      ).body.findings.some((f) => f.what.includes('it holds carbonate'));
+    expect(await said()).toBe(false);
+    expect((await rock(0, now - 200 * 86_400_000)).status).toBe(201);
+    expect(await said()).toBe(true);
+    await rock(1, now - 60_000);
+    expect(await said()).toBe(false);
+  });
+
   it('in bulk are kept all or none, and the bad one is named', async () => {
     const good = Array.from({ length: 5 }, () => khReading(waterId, 5));
     const bad = await made.call<Kept>('POST', '/api/readings/bulk', {

@@ -83,7 +83,7 @@ onMounted(() => {
   grid-template-columns: var(--hl-rail) minmax(0, 1fr);
 }
 #page {
-  padding: 1.25rem 1.75rem calc(var(--hl-foot, 0px) + 2rem);
+  padding: 1.25rem 1.75rem calc(var(--hl-foot, 0px) + var(--hl-notices, 0px) + 2rem);
   max-width: 1320px;
   width: 100%;
 }
@@ -111,7 +111,7 @@ onMounted(() => {
     grid-template-columns: minmax(0, 1fr);
   }
   #page {
-    padding: 0.9rem 0.9rem calc(var(--hl-foot, 0px) + 1.5rem);
+    padding: 0.9rem 0.9rem calc(var(--hl-foot, 0px) + var(--hl-notices, 0px) + 1.5rem);
   }
 }
 </style>

@@ -1,5 +1,6 @@
 import { day } from '../wire';
 import { saltDose, salts } from '../chemistry';
+import { growingDays, soon } from '../schedule';
 import { point, toCanonical } from '../quantity';
 import type { ParameterId } from '../parameters';
 import type { Deed, DeedAmount, DeedKind } from '../remedies';
@@ -107,10 +108,10 @@ export function toDo(given: ToDoGiven): ToDo[] {
   const cause = (stall?.causes ?? []).find((c) => c.cause !== 'not-fed');
   if (cause) list.push(thing(cause.cure, cause.what, { tests: ['alkalinity', 'ph'] }));
 
-  const every = log.feeding === 'fish' ? 1 : 2;
+  const every = growingDays(log.feeding === 'fish' ? 'with-fish' : 'fishless');
   const age = (o: { day: number } | undefined) => (o ? log.days - o.day : Infinity);
   const oldest = Math.max(age(ammonia), age(nitrite));
-  if (!running && oldest >= every - 0.3)
+  if (!running && oldest >= every - soon / day)
     list.push(
       thing(
         'Test ammonia and nitrite today.',
@@ -217,7 +218,7 @@ export function toDo(given: ToDoGiven): ToDo[] {
     );
     return list;
   }
-  if (!ammonia || dosed || oldest >= every - 0.3) return list;
+  if (!ammonia || dosed || oldest >= every - soon / day) return list;
   if (start.pauseAtPeak && nitrite && nitrite.value.best > nitritePeak) {
     list.push(thing('No dose today.', 'You chose to stop while nitrite is at its peak.'));
     return list;

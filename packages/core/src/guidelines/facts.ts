@@ -3,6 +3,7 @@ import { type Interval, fromWire } from '../quantity';
 import type { DoubtId, FreeAmmoniaResult, Reading } from '../readings';
 import type { ParameterId } from '../parameters';
 import type { Deed, DeedKind } from '../remedies';
+import type { Growing } from '../schedule';
 import { type StockGroupId } from '../limits';
 import { type Water, waterKindInfo } from '../waters';
 import { animalsIn, livesIn } from '../remedies';
@@ -92,6 +93,8 @@ export interface Facts {
   readonly conditions: Conditions;
   /** True while a filter that was found ready is still taken for it: see filter-ready.ts. */
   readonly filterReady: boolean;
+  /** A cycle that runs, by whether animals live in its water meanwhile; null where none does. */
+  readonly growing: Growing | null;
   /** True where total ammonia can be read in a sunlit water, whose pH swings within a day. */
   readonly swings: boolean;
   /** True where free ammonia rests on a pH without an upper end, since none is of the afternoon. */
@@ -258,6 +261,7 @@ function factsAt(given: FactsGiven, place: PlaceView, first: boolean): Facts {
     hasAnimals,
     animals: animalsIn(water),
     conditions,
+    growing: start?.live === true ? (start.fishless ? 'fishless' : 'with-fish') : null,
     filterReady:
       start != null &&
       start.readyAt !== null &&

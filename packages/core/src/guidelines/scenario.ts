@@ -19,6 +19,8 @@ export interface ReadSaid {
   readonly hoursAgo?: number;
   readonly doubts?: readonly DoubtId[];
   readonly firstTurn?: number;
+  /** Which answer a test that ends in a question came to; `says` is then its words. */
+  readonly answer?: number;
   readonly sameRun?: true;
   readonly kit?: true;
 }
@@ -77,7 +79,7 @@ function readingOf(parameter: ParameterId, read: Read, n: number): Reading {
   const [, text, unitSaid] = /^(.*?)\s*((?:mg\/L|°d|°[CF]|meq|mmol).*)?$/.exec(said.says) ?? [];
   const { kind, trace } = parameterInfo(parameter);
   const unit = unitSaid ?? usualUnit[parameter] ?? canonicalUnit(kind);
-  const none = text === 'none' || isVoid(said.doubts ?? []);
+  const none = text === 'none' || said.answer !== undefined || isVoid(said.doubts ?? []);
   const value = parseRange(none ? '0' : (text ?? ''), 'says', {
     floor: kind === 'temperature' ? -2 : 0,
     trace: trace ?? 0.1,
@@ -103,11 +105,13 @@ function readingOf(parameter: ParameterId, read: Read, n: number): Reading {
     takenAt: scenarioNow - (said.daysAgo ?? 0) * 24 * hour - (said.hoursAgo ?? 0) * hour - 60_000,
     zone: 'Etc/UTC',
     entered:
-      said.firstTurn === undefined
-        ? said.diluted === undefined
-          ? { how: 'figure', text: text ?? '', unit }
-          : { how: 'column', text: '1', ...dilution }
-        : { how: 'drops', drops: 9, firstTurn: said.firstTurn },
+      said.answer !== undefined
+        ? { how: 'answer', answer: said.answer, says: said.says }
+        : said.firstTurn === undefined
+          ? said.diluted === undefined
+            ? { how: 'figure', text: text ?? '', unit }
+            : { how: 'column', text: '1', ...dilution }
+          : { how: 'drops', drops: 9, firstTurn: said.firstTurn },
     doubts: [...(said.doubts ?? [])],
     by: '',
     drawnFrom: null,

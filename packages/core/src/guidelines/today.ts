@@ -75,6 +75,7 @@ function dueAt(facts: Facts, findings: readonly Finding[]): DueTest[] {
       claim: v.claim,
       because: v.because,
     })),
+    facts.growing,
   )
     .filter(
       (d) =>

@@ -15,22 +15,36 @@ const settledDays: Record<Water['kind'], number> = {
   stream: 30,
 };
 
+/** A filter that grows in, by whether animals live in its water meanwhile. */
+export type Growing = 'with-fish' | 'fishless';
+
+/**
+ * Days between two tests of ammonia and nitrite while a filter grows in: Today and the cycle both go by it. Common
+ * practice: every second day, with fish in the water every day.
+ */
+export const growingDays = (growing: Growing): number => (growing === 'with-fish' ? 1 : 2);
+
 /**
  * Days between two tests of a parameter; null where it is only tested at need.
  * Common practice: every second day while cycling, monthly for a settled aquarium or loop, fortnightly for a
  * pond. For sources, streams and small standing waters: Hedge Lamp's own.
  */
-function cadenceDays(water: Pick<Water, 'kind' | 'cycling'>, parameter: ParameterId): number | null {
+function cadenceDays(
+  water: Pick<Water, 'kind' | 'cycling'>,
+  parameter: ParameterId,
+  growing: Growing | null,
+): number | null {
   if (parameter === 'temperature') return null;
   if (parameter === 'hardness') return 90;
   // Nitrite passes through a source or a stream too quickly to be worth a routine.
   if (parameter === 'nitrite' && (water.kind === 'source' || water.kind === 'stream')) return null;
-  if (water.cycling) return parameter === 'ammonia' || parameter === 'nitrite' ? 2 : 7;
+  if (growing !== null || water.cycling)
+    return parameter === 'ammonia' || parameter === 'nitrite' ? growingDays(growing ?? 'fishless') : 7;
   return settledDays[water.kind];
 }
 
 /** What falls due within half a day counts as due: people test when they come by, not at the hour. */
-const soon = day / 2;
+export const soon = day / 2;
 
 /** Deeds after which the next day wants a test. Common practice. */
 const testAfter: readonly Deed['kind'][] = [
@@ -57,6 +71,7 @@ export interface Wanted {
  * comes later.
  * @param statusOf how each parameter stands; one that needs acting on is tested again the next day
  * @param wanted what a claim rests on
+ * @param growing of a cycle that runs; null where none does, and then it is as the water says
  */
 export function dueTests(
   water: Pick<Water, 'kind' | 'cycling' | 'createdAt'>,
@@ -65,13 +80,14 @@ export function dueTests(
   statusOf: (parameter: ParameterId) => Status,
   at: number,
   wanted: readonly Wanted[] = [],
+  growing: Growing | null = null,
 ): DueTest[] {
   const due: DueTest[] = [];
   const push = (parameter: ParameterId, dueAt: number, why: string) =>
     due.push({ parameter, label: parameterInfo(parameter).label, dueAt, why, place: '', placeId: null });
   for (const { id, routine } of knownParameters()) {
     if (!routine) continue;
-    const cadence = cadenceDays(water, id);
+    const cadence = cadenceDays(water, id, growing);
     const last = latest[id];
     const status = statusOf(id);
     const want = wanted.find((w) => w.parameter === id);
@@ -87,7 +103,12 @@ export function dueTests(
       push(id, deed.at + day, 'Something was done that can upset it.');
     else if (want && (cadence === null || want.claim < cadence * day))
       push(id, last.takenAt + want.claim, `A reading holds ${holdsFor(want.claim)} here.`);
-    else if (cadence !== null) push(id, last.takenAt + cadence * day, `Usual every ${cadence} days.`);
+    else if (cadence !== null)
+      push(
+        id,
+        last.takenAt + cadence * day,
+        cadence === 1 ? 'Usual every day.' : `Usual every ${cadence} days.`,
+      );
   }
   return due.filter((d) => d.dueAt <= at + soon).sort((a, b) => a.dueAt - b.dueAt);
 }

@@ -1,5 +1,7 @@
 import { type CycleLog, type ToDoGiven, challengeOf, toDo } from '@hedge-lamp/core/cycle';
+import type { Reading } from '@hedge-lamp/core/readings';
 import { effectOf } from '@hedge-lamp/core/remedies';
+import { dueTests } from '@hedge-lamp/core/schedule';
 import { day, madeDeed, madeLog, madeReading, madeStart, startedAt } from './made-log';
 
 const zero = '0 (0–0.12)';
@@ -165,6 +167,33 @@ describe('what to do today', () => {
         expect(list.at(-1)!.says).toMatch(/^Put in nothing that makes ammonia/);
       }
   });
+  it.each(['ammonia', 'fish'] as const)(
+    'is to test (way: %s) on the days on which the test is due',
+    (feeding) => {
+      const said = new Set<boolean>();
+      for (const age of [0.1, 0.4, 0.6, 0.9, 1.2, 1.4, 1.6, 1.75, 2, 3]) {
+        const reads = { ammonia: [[20, '1']], nitrite: [[20, '1']] } as const;
+        const log = madeLog(20 + age, reads, undefined, { feeding });
+        const now = startedAt + log.days * day;
+        const read = { takenAt: now - age * day } as Reading;
+        const water = { kind: 'aquarium', cycling: true, createdAt: startedAt } as const;
+        const due = dueTests(
+          water,
+          { ammonia: read, nitrite: read, nitrate: read, ph: read, alkalinity: read, hardness: read },
+          [],
+          () => 'clear',
+          now,
+          [],
+          feeding === 'fish' ? 'with-fish' : 'fishless',
+        );
+        const isSaid = says(given(log)).some((s) => s.startsWith('Test ammonia and nitrite'));
+        expect({ age, isSaid }).toEqual({ age, isSaid: due.length > 0 });
+        said.add(isSaid);
+      }
+      // Both answers came up.
+      expect(said.size).toBe(2);
+    },
+  );
   it('follows a challenge that runs, and asks for nothing else meanwhile', () => {
     const dose = madeDeed('challenge', 19);
     const challenge = challengeOf([dose], [], startedAt + 20 * day);

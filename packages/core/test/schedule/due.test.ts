@@ -29,6 +29,14 @@ describe('what is due', () => {
     expect(names(water, all(30), [], clear, now)).toContain('nitrate');
     expect(names({ ...water, cycling: true }, all(2), [], clear, now)).toEqual(['ammonia', 'nitrite']);
   });
+  it('while a cycle runs is ammonia and nitrite every second day, with fish every day, also where the water is not ticked as cycling', () => {
+    const due = (age: number, growing: 'fishless' | 'with-fish') =>
+      dueTests(water, all(age), [], clear, now, [], growing).map((d) => d.parameter);
+    expect(due(2, 'fishless')).toEqual(['ammonia', 'nitrite']);
+    expect(due(1, 'fishless')).toEqual([]);
+    expect(due(1, 'with-fish')).toEqual(['ammonia', 'nitrite']);
+    expect(due(0.4, 'with-fish')).toEqual([]);
+  });
   it('leaves nitrite out for a source, which is tested every three months', () => {
     expect(names({ ...water, kind: 'source' }, {}, [], clear, now)).toEqual([
       'ammonia',

@@ -1,7 +1,7 @@
 import { day } from '@hedge-lamp/core/wire';
 import type { Past } from '@hedge-lamp/core/guidelines';
 import type { MethodBook } from '@hedge-lamp/core/methods';
-import { type ParameterId, measuredIds } from '@hedge-lamp/core/parameters';
+import { type ParameterId, knownIds } from '@hedge-lamp/core/parameters';
 import { type DoubtId, type Reading, rangeOf } from '@hedge-lamp/core/readings';
 import { type SQL, and, eq, getTableColumns, gte, isNotNull, isNull, lte, sql } from 'drizzle-orm';
 import type { Database, Queries } from '../database/open-database';
@@ -92,7 +92,7 @@ export function latestReadings(
   const { latest: whichever, latestWithValue } = preparedFor(database);
   const newest = onlyWithValue ? latestWithValue : whichever;
   const latest: Partial<Record<ParameterId, Reading>> = {};
-  for (const parameter of measuredIds()) {
+  for (const parameter of knownIds()) {
     const row = newest.get(waterId, parameter) as unknown[] | undefined;
     if (row) latest[parameter] = fromRaw(row);
   }
@@ -107,7 +107,7 @@ export function latestReadingsAt(
 ): Partial<Record<ParameterId, Reading>> {
   const { latestAt } = preparedFor(database);
   const latest: Partial<Record<ParameterId, Reading>> = {};
-  for (const parameter of measuredIds()) {
+  for (const parameter of knownIds()) {
     const row = latestAt.get(waterId, parameter, placeId) as unknown[] | undefined;
     if (row) latest[parameter] = fromRaw(row);
   }

@@ -313,7 +313,7 @@ const error = computed(() => {
     flex: 1 1 100%;
   }
   .outcome {
-    bottom: calc(var(--hl-foot, 0px) + 65px);
+    bottom: calc(var(--hl-foot, 0px) + var(--hl-notices, 0px) + 65px);
     margin: 0.2rem -1rem -1rem;
     padding: 0.2rem 1rem 0.7rem;
   }

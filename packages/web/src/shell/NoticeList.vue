@@ -1,9 +1,18 @@
 <script setup lang="ts">
+import { useElementSize } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { sentenceOf } from '../wire/api-error';
+import { ref, watchEffect } from 'vue';
 import { type Notice, useNotices } from './notice-store';
 
 const store = useNotices();
+const list = ref<HTMLElement>();
+const { height } = useElementSize(list);
+/** What lies at the end of a page, or decides a step on a phone, stays clear of them: it moves up by as much. */
+watchEffect(() => {
+  const taken = store.notices.length > 0 ? Math.round(height.value) + 12 : 0;
+  document.documentElement.style.setProperty('--hl-notices', `${taken}px`);
+});
 
 async function takeBack(notice: Notice): Promise<void> {
   store.dismiss(notice.id);
@@ -16,7 +25,7 @@ async function takeBack(notice: Notice): Promise<void> {
 </script>
 
 <template>
-  <div class="notices" aria-live="polite">
+  <div ref="list" class="notices" aria-live="polite">
     <div
       v-for="notice in store.notices"
       :key="notice.id"

@@ -6,6 +6,7 @@ import { rangeOf } from '../../readings/ph-pair';
 import { molarMass } from '../../quantity/atomic-weights';
 import type { Deed } from '../../remedies';
 import type { Facts, PastRead } from '../facts';
+import { waterKindInfo } from '../../waters';
 import type { Rule } from '../rule';
 import { shownWords } from '../shown';
 
@@ -544,5 +545,43 @@ const softened: Rule = {
   ],
 };
 
-export const carbonateRules: readonly Rule[] = [slide, swing, khJump, rain, sourceBare];
+const rockFizzes: Rule = {
+  id: 'rock-fizzes',
+  name: 'A rock that holds carbonate',
+  looksAt: 'The newest acid test of a rock of this water, however long ago: a rock does not change.',
+  source: 'limestone gives way until pH is about 8.2 to 8.4: common practice',
+  once: true,
+  find: ({ latest, water }) => {
+    const rock = latest['rock-carbonate'];
+    if (rock?.entered.how !== 'answer' || rock.entered.answer !== 0 || !waterKindInfo[water.kind].stocked)
+      return [];
+    return [
+      {
+        status: 'clear',
+        note: true,
+        sure: true,
+        what: 'A rock of this water fizzed under acid: it holds carbonate.',
+        howSure: 'Seen. Test it again once it is out, or another is in.',
+        why: 'It lifts KH, GH and pH slowly, toward pH 8.2 to 8.4: what a change brings down comes up again.',
+        proposes: [],
+        tests: [],
+      },
+    ];
+  },
+  examples: [
+    {
+      says: 'A rock fizzed three months ago: still said.',
+      given: { read: { 'rock-carbonate': { says: 'It fizzes', answer: 0, daysAgo: 90 } } },
+      expect: 'clear',
+      words: ['holds carbonate', 'comes up again'],
+    },
+    {
+      says: 'A rock that did not fizz: nothing to say.',
+      given: { read: { 'rock-carbonate': { says: 'No fizz', answer: 1 } } },
+      expect: null,
+    },
+  ],
+};
+
+export const carbonateRules: readonly Rule[] = [slide, swing, khJump, rain, sourceBare, rockFizzes];
 export const carbonateChecks: readonly Rule[] = [acidKh, pink, ranges, softened];

@@ -18,7 +18,7 @@ test('from a drop to a verdict with the keyboard alone, on an empty file', async
   await tabTo(page, 'Test this water', 'link');
   await page.keyboard.press('Enter');
   // What is due is ticked: ammonia, KH, pH on a card, temperature, nitrite, nitrate. pH from a pen, the last two not.
-  for (const name of ['Nitrite, one bottle', 'Nitrate, two bottles', 'pH, low range', 'pH from a pen']) {
+  for (const name of ['Nitrite, one bottle', 'Nitrate, two bottles', 'pH, wide range', 'pH from a pen']) {
     await tabTo(page, name, 'checkbox');
     await page.keyboard.press('Space');
   }

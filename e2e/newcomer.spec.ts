@@ -201,3 +201,21 @@ test('on a phone a notice covers neither the step that follows nor the end of a 
     })
     .toBe(true);
 });
+
+test('how a water stood before the run is not shown for how it stands after it', async ({ page, served }) => {
+  await served.countingKh(page);
+  let held = true;
+  await page.route('**/api/today*', async (route) => {
+    while (held) await new Promise((resolve) => setTimeout(resolve, 50));
+    await route.continue();
+  });
+  const drop = page.getByRole('button', { name: /^One drop/ });
+  for (let k = 0; k < 3; k++) await drop.click();
+  await page.getByRole('button', { name: /^It turned/ }).click();
+  await page.getByRole('button', { name: /^Keep this reading/ }).click();
+  await expect(page.getByRole('heading', { name: 'This run is done' })).toBeVisible();
+  await page.waitForTimeout(1500);
+  await expect(page.locator('.judged')).toHaveCount(0);
+  held = false;
+  await expect(page.locator('.judged')).toContainText('KH (alkalinity) is 3');
+});

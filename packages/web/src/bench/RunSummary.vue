@@ -26,8 +26,12 @@ const at = useRun(toRef(props, 'run'));
 
 const { tubes, units } = at;
 const water = computed(() => waters.byId(props.run.waterId));
-/** How the water stands with what was kept now. */
-const lamp = computed(() => waters.lampOf(props.run.waterId));
+/** How the water stands with what was kept now; what was judged before the run ended tells nothing of it. */
+const lamp = computed(() => {
+  const standing = waters.standings.get(props.run.waterId);
+  const { finishedAt } = props.run;
+  return standing && finishedAt !== null && standing.at > finishedAt ? waters.asOfNow(standing) : null;
+});
 const placeOf = (tube: Tube) =>
   water.value?.samplingPoints.find((p) => p.id === tube.test.samplingPointId)?.name;
 const nameOf = (tube: Tube) => [tube.method.name, ...sampleWords(tube, placeOf(tube))].join(', ');

@@ -219,3 +219,90 @@ test('how a water stood before the run is not shown for how it stands after it',
   held = false;
   await expect(page.locator('.judged')).toContainText('KH (alkalinity) is 3');
 });
+
+test('the first time a card is read it is asked whether one’s own shows the same, and values typed hold for this tube', async ({
+  page,
+  served,
+}) => {
+  const water = await served.water();
+  const toRead = async () => {
+    const run = await served.run(water, ['ammonia-salicylate-two-bottles'], Date.now() - 400_000);
+    const steps = Array.from({ length: 7 }, (_, step) => ({ type: 'step-done', step, did: true }));
+    await served.tell(run.id, run.tests[0]!, Date.now() - 5000, ...steps);
+    await page.goto(`${served.url}/waters/${water}/bench`);
+    await expect(page.getByRole('heading', { name: /read the card/ })).toBeVisible();
+  };
+  await toRead();
+  await expect(page.getByText('Are these the values on your card?')).toBeVisible();
+  await expect(page.getByText('0 · 0.2 · 0.4 · 0.8 · 1.5 · 3 · 6 mg/L NH3-N')).toBeVisible();
+  await page.getByRole('button', { name: 'Mine differ' }).click();
+  const values = page.getByLabel('Values on your card, palest first');
+  // What does not rise is refused beside its field, and stays.
+  await values.fill('0 0,25 0,25 1');
+  await page.getByRole('button', { name: 'Read on these' }).click();
+  await expect(values).toHaveAccessibleDescription(/Swatch 3 \(0.25\) must be more than swatch 2/);
+  await expect(values).toHaveValue('0 0,25 0,25 1');
+  await values.fill('0 0,25 0.5 1 2 4 8');
+  await page.getByRole('button', { name: 'Read on these' }).click();
+  await page.getByRole('radio', { name: '0.5 mg/L NH3-N, like this swatch' }).check({ force: true });
+  await page.getByRole('button', { name: /^Keep this reading/ }).click();
+  await expect(page.getByRole('heading', { name: 'This run is done' })).toBeVisible();
+  const [entered] = await served.entered(water);
+  expect(entered).toMatchObject({ how: 'card', cardVersion: 1 });
+  const { readings } = await served.call<{ readings: { value: { best: number } }[] }>(
+    'GET',
+    `/api/waters/${water}/readings`,
+  );
+  expect(readings[0]!.value.best).toBeCloseTo(0.5, 6);
+  // Told once, it is not asked again: the next tube is read on the same.
+  await toRead();
+  await expect(page.getByLabel('Card', { exact: true }).locator('option:checked')).toHaveText(/my values/);
+  await expect(page.getByRole('radio', { name: '0.5 mg/L NH3-N, like this swatch' })).toBeAttached();
+  await expect(page.getByText('Are these the values on your card?')).toHaveCount(0);
+});
+
+test('who has nothing yet looks round in made-up waters: nothing is kept there, and one press leads back', async ({
+  page,
+  served,
+}) => {
+  const keeper = new Newcomer(page);
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(served.url);
+  await page.evaluate(() => localStorage.setItem('hedge-lamp.of-my-own', 'kept'));
+  await keeper.button('Look round');
+  const said = page.getByRole('complementary', { name: 'Made-up waters' });
+  await expect(said).toContainText('These waters are made up.');
+  const there = new URL(page.url());
+  expect(there.origin).not.toBe(served.url);
+  // What this device keeps of the keeper's own is not there: it is another address.
+  expect(await page.evaluate(() => localStorage.getItem('hedge-lamp.of-my-own'))).toBeNull();
+  const waters = (await (await page.request.get(`${there.origin}/api/waters`)).json()) as { id: string }[];
+  expect(waters.length).toBeGreaterThan(3);
+  // A test begun there is refused in a sentence, and nothing waits to be sent.
+  await page.goto(`${there.origin}/waters/${waters[0]!.id}/bench?pick=1`);
+  await page.getByRole('checkbox').first().check();
+  await page.getByRole('button', { name: /^Start the test/ }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'nothing is kept here' })).toBeVisible();
+  await expect(page.getByText('wait to be sent')).toHaveCount(0);
+  expect(
+    await page.evaluate(() => navigator.serviceWorker.getRegistrations().then((all) => all.length)),
+  ).toBe(0);
+  // A second press opens the same.
+  const again = await served.call<{ port: number }>('POST', '/api/look-round');
+  expect(String(again.port)).toBe(there.port);
+  await said.getByRole('link', { name: 'Back to my own' }).click();
+  await expect(page.getByRole('heading', { name: 'Start with one water' })).toBeVisible();
+  expect(new URL(page.url()).origin).toBe(served.url);
+  expect(await served.call('GET', '/api/waters')).toEqual([]);
+  expect(keeper.faults).toEqual([]);
+  // It ends with the program that it was opened from, however that ends.
+  await served.kill();
+  await expect
+    .poll(() =>
+      fetch(`${there.origin}/api/revision`).then(
+        () => 'answers',
+        () => 'gone',
+      ),
+    )
+    .toBe('gone');
+});

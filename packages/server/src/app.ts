@@ -48,6 +48,10 @@ export interface AppOptions extends Pick<Context, 'database' | 'now'> {
   /** Further names of this machine; a page elsewhere cannot borrow them. */
   readonly hosts?: readonly string[];
   readonly demo?: boolean;
+  /** Made-up data that are only looked at: nothing is written, and the way back leads to this port. */
+  readonly ownPort?: number | null;
+  /** Opens made-up data beside these; its port. Left out where there are none to be had. */
+  readonly lookRound?: () => Promise<number>;
   /** Removes for good, from time to time, what has waited for it. */
   readonly sweeps?: boolean;
   /** Backups of the data; left out where there are none to be made. */
@@ -130,7 +134,8 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     transformObject: jsonSchemaTransformObject,
   });
 
-  keepDoor(app, options.database, options.hosts ?? []);
+  const ownPort = options.ownPort ?? null;
+  keepDoor(app, options.database, options.hosts ?? [], { readOnly: ownPort !== null });
   await app.register(compress, howToCompress);
   const context: Context = {
     database: options.database,
@@ -167,7 +172,10 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     demo: options.demo ?? false,
     release,
     backups: keeper?.standing ?? 'unknown',
+    ownPort,
   }));
+  const { lookRound } = options;
+  if (lookRound) serve(app, serverRoutes.lookRound, async () => ({ port: await lookRound() }));
   // Made once: it takes longer than anybody should wait.
   let document: string | undefined;
   const describe = () => (document ??= JSON.stringify(app.swagger()));

@@ -1,11 +1,13 @@
 import { createServer } from 'node:net';
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { buildApp } from './app';
 import { versionMadeAt, watchedClock } from './house/watched-clock';
 import { FolderFault, faultOf } from './database/folder-fault';
 import { lockFolder } from './database/folder-lock';
+import { LookRound } from './demo/look-round';
 import { prepareDemo } from './demo/prepare-demo';
 import { isLoopback } from './door/loopback';
 import { BackupFault } from './exchange/backup-fault';
@@ -24,13 +26,27 @@ const packageFolder = join(here, '..');
 const migrations = join(packageFolder, 'drizzle');
 const env = process.env;
 const demo = env.HEDGE_LAMP_DEMO === '1';
-const dataFolder = env.HEDGE_LAMP_DATA || join(packageFolder, '../../data', demo ? 'demo' : 'keeper');
+/** Given where this only shows made-up data beside a keeper's own: the port of those. */
+const ownPort = env.HEDGE_LAMP_OWN_PORT ? Number(env.HEDGE_LAMP_OWN_PORT) : null;
+const dataFolder =
+  ownPort === null
+    ? env.HEDGE_LAMP_DATA || join(packageFolder, '../../data', demo ? 'demo' : 'keeper')
+    : folderForALook();
 const port = Number(env.HEDGE_LAMP_PORT || 4870);
 const address = env.HEDGE_LAMP_ADDRESS || '127.0.0.1';
+/** Nobody looked at made-up data for so long: they are put away, ms. */
+const lookedAtLast = 30 * 60_000;
 /** How long what is under way may take when the server is told to end, ms. */
 const graceMs = 10_000;
 /** The same where it is only told to begin anew, on other data: pages keep their lines open, ms. */
 const replaceGraceMs = 1500;
+
+/** For made-up data that nobody keeps: gone when this ends. */
+function folderForALook(): string {
+  const folder = mkdtempSync(join(tmpdir(), 'hedge-lamp-look-'));
+  process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
+  return folder;
+}
 
 /** Settings or surroundings that do not let it start, in a sentence. */
 class StartFault extends Error {}
@@ -90,6 +106,11 @@ interface ServeOptions {
   readonly replace: (how: Replacement) => void;
 }
 
+/** When anybody last asked for anything. */
+let askedLast = Date.now();
+let servedAt = port;
+const lookRound = new LookRound(fileURLToPath(import.meta.url), () => servedAt);
+
 async function serve({ at, isDemoNow, replaced, replace }: ServeOptions): Promise<Running> {
   const database = isDemoNow
     ? await prepareDemo(dataFolder, migrations, Date.now())
@@ -103,6 +124,8 @@ async function serve({ at, isDemoNow, replaced, replace }: ServeOptions): Promis
     webFolder: join(packageFolder, '../web/dist'),
     hosts: (env.HEDGE_LAMP_HOSTS ?? '').split(',').filter(Boolean),
     demo,
+    ownPort,
+    ...(ownPort === null ? { lookRound: () => lookRound.open() } : {}),
     sweeps: true,
     backups: {
       migrations,
@@ -110,17 +133,22 @@ async function serve({ at, isDemoNow, replaced, replace }: ServeOptions): Promis
       zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
       replace,
       replaced,
-      daily: true,
+      daily: ownPort === null,
     },
     log: true,
+  });
+  app.addHook('onRequest', (_request, _reply, done) => {
+    askedLast = Date.now();
+    done();
   });
   let closed: Promise<void> | undefined;
   const url = await app.listen({ port: at, host: address }).catch((error: NodeJS.ErrnoException) => {
     throw listenFault(error);
   });
+  servedAt = Number(new URL(url).port);
   return {
     url,
-    port: Number(new URL(url).port),
+    port: servedAt,
     close: (grace) => {
       setTimeout(() => app.server.closeAllConnections(), grace).unref();
       return (closed ??= app.close().finally(() => database.$client.close()));
@@ -158,6 +186,7 @@ async function start(): Promise<void> {
   function end(): void {
     if (ending) return;
     ending = true;
+    lookRound.close();
     void server?.close(graceMs).finally(() => {
       lock.release();
       process.exit(0);
@@ -196,6 +225,12 @@ async function start(): Promise<void> {
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, end);
   // Whoever started it is gone, however that came.
   process.on('disconnect', end);
+  if (ownPort !== null) {
+    process.send?.({ port: server.port });
+    setInterval(() => {
+      if (Date.now() - askedLast > lookedAtLast) end();
+    }, 60_000).unref();
+  }
   console.log(`Hedge Lamp is ready${demo ? ' with demo data' : ''}: ${server.url}`);
 }
 

@@ -2,8 +2,10 @@
 import { defineAsyncComponent, onMounted, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useServerLink } from './clock/server-link';
+import { keepApplication } from './offline/keep-application';
 import { useOutbox } from './offline/outbox-store';
 import BackupNotice from './frame/BackupNotice.vue';
+import LookRoundNotice from './frame/LookRoundNotice.vue';
 import UnsentNotice from './frame/UnsentNotice.vue';
 import NoticeList from './shell/NoticeList.vue';
 import SideRail from './frame/SideRail.vue';
@@ -31,6 +33,15 @@ watch(
   () => (opened.isOpen = false),
 );
 
+/** Made-up data are gone when they were looked at: nothing of them stays on this device. */
+watch(
+  () => link.boot,
+  () => {
+    if (link.ownPort === null) keepApplication();
+  },
+  { once: true },
+);
+
 /** The first page stands: what else is needed may come over the wire. */
 const pageStands = ref(false);
 const needsBench = ['bench', 'run', 'unsent'];
@@ -54,6 +65,7 @@ onMounted(() => {
   <div class="floor">
     <SideRail />
     <main id="page" tabindex="-1">
+      <LookRoundNotice v-if="link.ownPort !== null" :own-port="link.ownPort" />
       <UnsentNotice />
       <BackupNotice v-if="here.name === 'home'" />
       <RouterView v-slot="{ Component, route }">

@@ -15,6 +15,9 @@ const learned = (values: number[]) => ({
 describe('a card that is learned', () => {
   it('takes its values as typed, with commas, semicolons or spaces', () => {
     expect(valuesIn(form({ values: '0, 5;12.5  25' }))).toEqual([0, 5, 12.5, 25]);
+    expect(valuesIn(form({ values: '0,5,10' }))).toEqual([0, 5, 10]);
+    // Between spaces a comma is a decimal one.
+    expect(valuesIn(form({ values: '0 0,25 0,5, 1' }))).toEqual([0, 0.25, 0.5, 1]);
     expect(valuesIn(form({ values: '' }))).toEqual([]);
   });
   it('becomes a card with a color for each value, and its gray', () => {

@@ -1,4 +1,10 @@
-import { emptyStockLine, emptyWaterForm, formOf, readWaterForm } from '../src/waters/water-form';
+import {
+  emptyStockLine,
+  emptyWaterForm,
+  formOf,
+  readWaterForm,
+  unitsOfKeeper,
+} from '../src/waters/water-form';
 import { errorsFromServer } from '../src/shell/field-errors';
 import type { Water } from '@hedge-lamp/core/waters';
 
@@ -11,6 +17,21 @@ describe('the form of a water', () => {
     expect(readWaterForm(form({ volume: '10', units: { ...units, volume: 'US gal' } }), now)).toMatchObject({
       draft: { netLiters: 37.85411784 },
     });
+  });
+
+  it('begins with the units of the water that was added last', () => {
+    const { units } = emptyWaterForm();
+    const gallons = { ...units, volume: 'US gal', temperature: '°F' } as const;
+    const of = [
+      { createdAt: 2, units: gallons },
+      { createdAt: 1, units },
+    ];
+    expect(unitsOfKeeper(of)).toEqual(gallons);
+    expect(unitsOfKeeper([])).toEqual(units);
+    const begun = emptyWaterForm(unitsOfKeeper(of));
+    begun.units.volume = 'L';
+    // What is chosen for the new one leaves the other alone.
+    expect(gallons.volume).toBe('US gal');
   });
 
   it('names every field that is not right at once', () => {

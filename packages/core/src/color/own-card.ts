@@ -5,7 +5,7 @@ import { InstantSchema } from '../wire/instant';
 import { CardSchema } from './card';
 import { deltaE } from './lab';
 
-/** A keeper's own card, learned from a photograph of their leaflet. Every version is kept: readings know theirs. */
+/** A keeper's own card, learned from a photograph of their leaflet, or with its values typed off it. Every version is kept: readings know theirs. */
 export const OwnCardSchema = z
   .strictObject({
     id: IdSchema,
@@ -15,6 +15,8 @@ export const OwnCardSchema = z
     learnedAt: InstantSchema,
     /** In which light, as the keeper tells. */
     light: z.string().max(120, 'At most 120 characters.').default(''),
+    /** True where only its values were typed: then its colors are drawn by the model. */
+    drawn: z.boolean().default(false),
   })
   .meta({ id: 'OwnCard' });
 export type OwnCard = z.infer<typeof OwnCardSchema>;
@@ -23,12 +25,12 @@ export type OwnCard = z.infer<typeof OwnCardSchema>;
 const same = 1.5;
 
 /**
- * Sees whether a learned card can tell anything: values that rise, and no two neighbors alike.
+ * Sees whether an own card can tell anything: values that rise, and of a learned one no two neighbors alike.
  * @throws FieldError `wrong-card` with the path of the swatch
  */
-export function checkOwnCard({ card }: Pick<OwnCard, 'card'>): void {
+export function checkOwnCard({ card, drawn = false }: Pick<OwnCard, 'card'> & { drawn?: boolean }): void {
   const { values, colors } = card;
-  if (!colors)
+  if (!colors && !drawn)
     throw new FieldError('wrong-card', 'card.colors', 'Mark the swatches on the photograph first.');
   values.slice(1).forEach((value, k) => {
     const before = values[k]!;
@@ -38,7 +40,7 @@ export function checkOwnCard({ card }: Pick<OwnCard, 'card'>): void {
         `card.values.${k + 1}`,
         `Swatch ${k + 2} (${value}) must be more than swatch ${k + 1} (${before}): each swatch has a value of its own, and they rise.`,
       );
-    const difference = deltaE(colors[k]!, colors[k + 1]!);
+    const difference = colors ? deltaE(colors[k]!, colors[k + 1]!) : Infinity;
     if (difference < same)
       throw new FieldError(
         'wrong-card',

@@ -20,6 +20,8 @@ const RevisionSchema = z
     release: z.string(),
     /** How it stands with the backups, as far as is known by now. */
     backups: z.enum(backupStandings),
+    /** Of made-up data that is only looked at: on which port the keeper's own waters are. */
+    ownPort: z.int().nullable(),
   })
   .meta({ id: 'Revision' });
 export type Revision = z.infer<typeof RevisionSchema>;
@@ -30,5 +32,12 @@ export const serverRoutes = routes('server', {
     path: '/api/revision',
     summary: 'Counts that grow with every write, and the clock of the server',
     answer: RevisionSchema,
+  },
+  lookRound: {
+    method: 'POST',
+    path: '/api/look-round',
+    summary: 'Opens made-up data to look round in, read-only, on a port of their own',
+    answer: z.object({ port: z.int() }),
+    changes: [],
   },
 });

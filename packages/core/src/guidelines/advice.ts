@@ -1,5 +1,6 @@
 import { type StockGroupId, isColdWater } from '../limits/stock-group';
 import type { Water, WaterKind } from '../waters/water';
+import { degreesApart } from '../quantity';
 import type { ParameterId } from '../parameters';
 import type { Proposed } from '../remedies/plan/proposal';
 import { type Subject, parameterOf } from '../limits/subject';
@@ -124,20 +125,6 @@ const table: Readonly<Partial<Record<`${Subject} ${Side}`, Advice>>> = {
     watch: [blend],
     act: [blend],
   },
-  'temperature low': {
-    why: 'It is colder than these animals like: they eat little and fall ill.',
-    watch: [feedLess('temperature')],
-    act: [fast('temperature'), { kind: 'warm', says: 'Warm it by no more than 1 °C an hour.' }],
-  },
-  'temperature high': {
-    why: 'It is warmer than these animals like, and warm water holds less oxygen.',
-    watch: [{ kind: 'air', says: 'Air more, and shade it.' }],
-    act: [
-      { kind: 'air', says: 'Air more, and shade it.' },
-      { kind: 'cool', says: 'Cool it by no more than 1 °C an hour.' },
-      fast('temperature'),
-    ],
-  },
   'chlorine high': {
     why: 'Chlorine burns gills and kills a filter within hours.',
     watch: [{ kind: 'bind', subjects: ['chlorine'] }],
@@ -202,11 +189,36 @@ const ofStream = (subject: Subject): Advice => ({
   ],
 });
 
+/** Degrees an hour by which a water with animals is warmed or cooled at most. Common practice. */
+const degreesAnHour = 1;
+
+/** The same of temperature, whose pace is said in the keeper's unit. */
+function ofTemperature(side: Side, unit: string): Advice {
+  const pace = `${degreesApart(degreesAnHour, unit)} an hour`;
+  return side === 'low'
+    ? {
+        why: 'It is colder than these animals like: they eat little and fall ill.',
+        watch: [feedLess('temperature')],
+        act: [fast('temperature'), { kind: 'warm', says: `Warm it by no more than ${pace}.` }],
+      }
+    : {
+        why: 'It is warmer than these animals like, and warm water holds less oxygen.',
+        watch: [{ kind: 'air', says: 'Air more, and shade it.' }],
+        act: [
+          { kind: 'air', says: 'Air more, and shade it.' },
+          { kind: 'cool', says: `Cool it by no more than ${pace}.` },
+          fast('temperature'),
+        ],
+      };
+}
+
 /** What of a water decides what is said of it. */
 export interface Advised {
   readonly kind: WaterKind;
   readonly animals: readonly StockGroupId[];
   readonly hasFilter: boolean;
+  /** In which its keeper sees temperatures. */
+  readonly degrees: string;
 }
 
 const softGroups: readonly StockGroupId[] = ['soft-water-fish', 'discus', 'crystal-shrimp'];
@@ -218,13 +230,21 @@ const steady: Proposed = {
 };
 
 /** What fits who lives there, where the general advice would not. */
-function fitting(subject: Subject, side: Side, { kind, animals, hasFilter }: Advised, own: Advice): Advice {
+function fitting(
+  subject: Subject,
+  side: Side,
+  { kind, animals, hasFilter, degrees }: Advised,
+  own: Advice,
+): Advice {
   if (subject === 'ammonia' && side === 'high' && !hasFilter)
     return { ...own, why: 'Animals make it, and without a filter nothing takes it away.' };
   if (subject === 'temperature' && side === 'low') {
     const tropical = animals.length > 0 && animals.every((g) => !isColdWater(g) && g !== 'snails');
     if (tropical && kind !== 'pond') {
-      const heater: Proposed = { kind: 'warm', says: 'Check the heater. Warm by no more than 1 °C an hour.' };
+      const heater: Proposed = {
+        kind: 'warm',
+        says: `Check the heater. Warm by no more than ${degreesApart(degreesAnHour, degrees)} an hour.`,
+      };
       return {
         ...own,
         watch: [heater, ...own.watch],
@@ -249,7 +269,8 @@ function fitting(subject: Subject, side: Side, { kind, animals, hasFilter }: Adv
 /** What to say of a subject beyond clear; a source and a stream are not tended like a tank. */
 export function adviceFor(subject: Subject, side: Side, of?: Advised): Advice {
   if (of?.kind === 'source') return subject === 'ammonia' && side === 'high' ? ofSourceAmmonia : ofSource;
-  const own = table[`${subject} ${side}`];
+  const own =
+    subject === 'temperature' ? ofTemperature(side, of?.degrees ?? '°C') : table[`${subject} ${side}`];
   if (of?.kind === 'stream') {
     const there = ofStream(subject);
     return own ? { ...there, why: ofStreamWhy(subject, own.why) } : there;

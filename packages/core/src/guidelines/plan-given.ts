@@ -1,5 +1,5 @@
 import { day, hour } from '../wire';
-import { convert, interval, point, scale } from '../quantity';
+import { convert, degreesApart, interval, point, scale } from '../quantity';
 import type { Interval } from '../quantity';
 import { type ParameterId, measuredIds } from '../parameters';
 import {
@@ -266,6 +266,7 @@ export function planGivenOf(
     },
     words: (figure, value) => shownWords(water, figure, value),
     rough: (figure, value) => roughWords(water, figure, value),
+    apart: (celsius) => degreesApart(celsius, displayUnit(water, 'temperature')),
     shown: (figure, value) => ({
       value: shownValue(water, figure, value),
       unit: figure === 'ph' ? '' : displayUnit(water, figure),

@@ -1,6 +1,7 @@
 export * from './atomic-weights';
 export * from './conversion';
 export * from './counted';
+export * from './degrees-apart';
 export * from './extremes-in-box';
 export * from './field-error';
 export * from './format-interval';

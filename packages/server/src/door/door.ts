@@ -39,8 +39,14 @@ function isFromOurPage({ headers }: FastifyRequest): boolean {
  * Who may come in. The machine itself is told by the address of its socket; the name that was asked for keeps pages away
  * that pointed a name of theirs here; where a write came from is asked at every write.
  * @param names further names of this machine
+ * @param how `readOnly` where nobody's waters are behind it: every write is refused
  */
-export function keepDoor(app: FastifyInstance, database: Database, names: readonly string[]): void {
+export function keepDoor(
+  app: FastifyInstance,
+  database: Database,
+  names: readonly string[],
+  { readOnly }: { readonly readOnly: boolean } = { readOnly: false },
+): void {
   const hosts = new Set([...ownNames, ...names].map((name) => name.toLowerCase()));
 
   app.addHook('onRequest', (request, reply, done) => {
@@ -56,6 +62,7 @@ export function keepDoor(app: FastifyInstance, database: Database, names: readon
       );
     if (isWrite(request) && !isFromOurPage(request))
       return void refuse(reply, 403, 'This came from a page that is not Hedge Lamp’s. Nothing was changed.');
+    if (isWrite(request) && readOnly) return void refuse(reply, 409, onlyLookedAt);
     if (isWrite(request) && !database.isThere()) return void refuse(reply, 503, fileGone);
     done();
   });
@@ -67,5 +74,7 @@ export function keepDoor(app: FastifyInstance, database: Database, names: readon
   });
 }
 
+const onlyLookedAt =
+  'These waters are made up, to look at only: nothing is kept here. Go back to your own to do this.';
 const fileGone =
   'The data file was deleted or replaced while Hedge Lamp ran. Nothing more is kept. Stop Hedge Lamp, put the file back, and start it again.';

@@ -48,6 +48,8 @@ export const useServerLink = defineStore('server-link', () => {
   /** Grows with every answer: a moment at which what waits can be sent. */
   const answers = ref(0);
   const demo = ref(false);
+  /** Where made-up data are only looked at: the port of the keeper's own. */
+  const ownPort = ref<number | null>(null);
   /** Kept, so that a page opened while nobody answers still goes by the server's clock. */
   const ahead = useLocalStorage('hedge-lamp.server-ahead', 0);
   const time = new SteadyTime({ wall: () => Date.now(), steady: () => performance.now() }, ahead.value);
@@ -84,6 +86,7 @@ export const useServerLink = defineStore('server-link', () => {
       });
       quarter.value = Math.floor(answer.now / quarterMs);
       demo.value = answer.demo;
+      ownPort.value = answer.ownPort ?? null;
       heardAt = Date.now();
       reachable.value = true;
       answers.value += 1;
@@ -130,6 +133,7 @@ export const useServerLink = defineStore('server-link', () => {
     reachable: computed(() => reachable.value),
     answers,
     demo,
+    ownPort,
     now,
     date,
     apart,

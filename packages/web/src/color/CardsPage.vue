@@ -110,13 +110,15 @@ const unitOf = (card: Card) => (card.unit === 'pH' ? '' : card.unit);
   <section v-for="own in cards.own" :key="own.id" class="sheet own">
     <h2>{{ own.card.name }}</h2>
     <p class="quiet">
-      {{ own.card.unit }} · version {{ own.version }} · learned {{ format(own.learnedAt, 'd MMM yyyy')
-      }}{{ own.light ? ` · ${own.light}` : '' }}
+      {{ own.card.unit }} · version {{ own.version }} ·
+      {{ own.drawn ? 'values typed, colors drawn by the model' : 'learned' }}
+      {{ format(own.learnedAt, 'd MMM yyyy') }}{{ own.light ? ` · ${own.light}` : '' }}
     </p>
     <SwatchRow :card="own.card" />
     <div class="acts">
       <LinkButton variant="outline-primary" :to="{ name: 'card-learn', params: { cardId: own.id } }"
-        >Learn it anew<span class="visually-hidden">: {{ own.card.name }}</span></LinkButton
+        >{{ own.drawn ? 'Learn its colors' : 'Learn it anew'
+        }}<span class="visually-hidden">: {{ own.card.name }}</span></LinkButton
       >
       <BButton variant="outline-secondary" @click="save(own)"
         >Save as a file<span class="visually-hidden">: {{ own.card.name }}</span></BButton

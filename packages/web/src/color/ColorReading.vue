@@ -2,11 +2,12 @@
 import { type Card, type CardMatch, type Viewing, viewingInfo, viewings } from '@hedge-lamp/core/color';
 import { type ParameterId, parameterInfo } from '@hedge-lamp/core/parameters';
 import { useLocalStorage } from '@vueuse/core';
-import { computed, defineAsyncComponent, ref } from 'vue';
+import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import ChoiceField from '../shell/ChoiceField.vue';
 import CardReader from './CardReader.vue';
 import { useCards } from './cards-store';
 
+const CardValues = defineAsyncComponent(() => import('./CardValues.vue'));
 const PhotoReader = defineAsyncComponent(() => import('./PhotoReader.vue'));
 
 /** A card of the keeper's own, in the version that is read on. */
@@ -29,11 +30,42 @@ const emit = defineEmits<{ match: [match: CardMatch | null, own: CardRef | null]
 const cards = useCards();
 
 const fitting = computed(() => cards.fitting(props.parameter));
-const chosenCard = ref(props.own?.id ?? '');
+/** The card that this keeper read on last, where this test asks for that one. */
+const lastCard = useLocalStorage(`hedge-lamp.card-for.${props.card.id}`, '');
+const picked = ref(props.own?.id ?? (props.match ? '' : lastCard.value));
+const chosenCard = computed({
+  // One that was put away is no choice any more.
+  get: () => (fitting.value.some((c) => c.id === picked.value) ? picked.value : ''),
+  set: (id) => (picked.value = lastCard.value = id),
+});
 const options = computed(() => [
   { value: '', text: 'The card of this test' },
   ...fitting.value.map((c) => ({ value: c.id, text: `Yours: ${c.card.name}` })),
 ]);
+/** Cards of which this keeper said that theirs shows the same values. */
+const known = useLocalStorage<string[]>('hedge-lamp.cards-known', []);
+const asksValues = ref(false);
+// Told once for each card: a card that is typed here must not close the question before it was taken.
+watch(
+  [() => cards.loaded, () => props.card.id],
+  () => {
+    asksValues.value =
+      !props.compact &&
+      !known.value.includes(props.card.id) &&
+      cards.loaded &&
+      fitting.value.every((c) => c.card.chemistry !== props.card.chemistry);
+  },
+  { immediate: true },
+);
+function right(): void {
+  known.value = [...known.value, props.card.id];
+  asksValues.value = false;
+}
+/** The keeper's values hold from here on, for this tube too. */
+function chosen(cardId: string): void {
+  right();
+  chosenCard.value = cardId;
+}
 const ownCard = computed(() => fitting.value.find((c) => c.id === chosenCard.value) ?? null);
 const ownRef = computed(() => ownCard.value && { id: ownCard.value.id, version: ownCard.value.version });
 const card = computed(() => ownCard.value?.card ?? props.card);
@@ -86,6 +118,13 @@ const ways = [
         class="which"
       />
     </div>
+    <CardValues
+      v-if="asksValues"
+      :key="props.card.id"
+      :card="props.card"
+      @right="right"
+      @typed="chosen"
+    />
     <CardReader
       v-if="way === 'eye' || compact"
       :key="card.id"

@@ -16,7 +16,7 @@ export interface LearnForm {
   name: string;
   chemistry: ReagentChemistry;
   unit: string;
-  /** As the leaflet prints them, palest first, with commas or spaces between. */
+  /** As the leaflet prints them, palest first, with commas or spaces between; between spaces a comma is a decimal one. */
   values: string;
   open: boolean;
   viewing: Viewing;
@@ -36,7 +36,10 @@ export const formOfCard = (own: OwnCard | null): LearnForm => ({
 /** The values that are typed so far; what does not read as a number stays as it is, for the error. */
 export const valuesIn = (form: LearnForm): unknown[] =>
   form.values
-    .split(/[\s,;]+/)
+    .trim()
+    .split(/[\s;]+/)
+    .map((part) => part.replace(/^,+|,+$/g, ''))
+    .flatMap((part, _, all) => (all.length === 1 || /,.*,/.test(part) ? part.split(',') : [part]))
     .filter(Boolean)
     .map(typedNumber);
 
@@ -58,17 +61,19 @@ export function boxesFor(count: number, there: readonly Box[], row: Box): Box[] 
 /**
  * The card as the server will check it, or what is wrong with it.
  * @param learned colors from the photograph, if it was read
+ * @param about its identity; `drawn` where only the values are told, and the model draws their colors
  */
 export function readLearnForm(
   form: LearnForm,
   learned: { readonly colors: readonly Lab[]; readonly gray: number | undefined } | null,
-  about: { readonly id: string; readonly version: number; readonly now: number },
+  about: { readonly id: string; readonly version: number; readonly now: number; readonly drawn?: boolean },
 ): { card: OwnCard } | { errors: FieldErrors } {
   const { name, chemistry, unit, open, viewing, light } = form;
   const parsed = OwnCardSchema.safeParse({
     id: about.id,
     version: about.version,
     learnedAt: about.now,
+    drawn: about.drawn ?? false,
     light,
     card: {
       id: about.id,

@@ -126,7 +126,7 @@ const laneAxes = computed(() =>
   ),
 );
 /** On a phone Chart.js gives less than name and figures need side by side, px. */
-const besideLanes = 62;
+const besideLanes = 76;
 function roomForNames(axis: { width: number }): void {
   axis.width = Math.max(axis.width, besideLanes);
 }

@@ -12,6 +12,7 @@ import { useNotices } from '../shell/notice-store';
 import { useDraft } from '../shell/use-draft';
 import PageHeading from '../shell/PageHeading.vue';
 import TextField from '../shell/TextField.vue';
+import { currencyHere } from './currency-here';
 import { type KitForm, emptyKitForm, formOfKit, readKitForm } from './kit-form';
 import { kitFacts } from './kit-words';
 import { useKits } from './kits-store';
@@ -61,7 +62,7 @@ watch(
     if (form.value) return;
     const kit = keptNow();
     if (kit) take(kit);
-    else if (isNew.value) begin(emptyKitForm());
+    else if (isNew.value) begin(emptyKitForm(currencyHere(kits.kits, navigator.language)));
   },
   { immediate: true },
 );

@@ -27,11 +27,12 @@ export interface KitForm {
   }[];
 }
 
-export const emptyKitForm = (): KitForm => ({
+/** @param currency that is filled in, free to be changed */
+export const emptyKitForm = (currency = ''): KitForm => ({
   id: newId(),
   name: '',
   price: '',
-  currency: '',
+  currency,
   note: '',
   tests: [],
   bottles: [],

@@ -4,8 +4,10 @@
  */
 export function keepApplication(): void {
   if (!import.meta.env.PROD || !('serviceWorker' in navigator)) return;
-  window.addEventListener('load', () => {
+  const keep = () => {
     // Without it everything works as long as the server answers.
     navigator.serviceWorker.register('/service-worker.js').catch(() => undefined);
-  });
+  };
+  if (document.readyState === 'complete') keep();
+  else window.addEventListener('load', keep);
 }

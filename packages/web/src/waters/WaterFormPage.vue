@@ -35,7 +35,14 @@ import { waterFacts } from './water-facts';
 import StockLines from './StockLines.vue';
 import SamplingPointsField from './SamplingPointsField.vue';
 import VolumeCalculator from './VolumeCalculator.vue';
-import { type WaterForm, emptyWaterForm, formOf, readWaterForm, volumeInput } from './water-form';
+import {
+  type WaterForm,
+  emptyWaterForm,
+  formOf,
+  readWaterForm,
+  unitsOfKeeper,
+  volumeInput,
+} from './water-form';
 import { useWaters } from './waters-store';
 
 const props = defineProps<{ waterId?: string }>();
@@ -56,7 +63,7 @@ const draft = useDraft<WaterForm, WaterDraft, Water>({
   send,
 });
 const { form: typed, seen, formElement, errors, failure, saving, take, begin, forget, save } = draft;
-if (!typed.value) begin(emptyWaterForm());
+if (!typed.value) begin(emptyWaterForm(unitsOfKeeper(store.waters)));
 /** What stands in the fields; an empty form in the moment between saving and leaving the page. */
 const form = computed(() => typed.value ?? emptyWaterForm());
 const calculating = ref(false);

@@ -13,6 +13,7 @@ import PageHeading from '../shell/PageHeading.vue';
 import StatusLamp from '../shell/StatusLamp.vue';
 import { useMiniHedges } from '../shell/beam/use-mini-hedges';
 import { useLastLook } from './last-look';
+import { useLookRound } from './look-round';
 import { useTestNow } from './test-now';
 import WaterLine from './WaterLine.vue';
 import { useWaters } from './waters-store';
@@ -22,6 +23,8 @@ const route = useRoute();
 const router = useRouter();
 const now = useNow(60_000);
 const test = useTestNow();
+const round = useLookRound();
+const failure = computed(() => test.failure.value || round.failure.value);
 
 const lastLook = useLastLook(() =>
   store.loaded ? Object.fromEntries(store.waters.map((w) => [w.id, store.statusOf(w.id)])) : {},
@@ -108,8 +111,14 @@ const lead = computed(() => {
         <LinkButton :to="{ name: 'signs-of-any' }" variant="outline-primary">Animals look wrong</LinkButton>
         <span>They gasp, lie down or die: what to do now, before any test.</span>
       </li>
+      <li>
+        <BButton variant="outline-primary" :disabled="round.opening.value" @click="round.look">{{
+          round.opening.value ? 'Opening …' : 'Look round'
+        }}</BButton>
+        <span>Made-up waters with a year of tests, to see what becomes of yours.</span>
+      </li>
     </ul>
-    <p v-if="test.failure.value" role="alert" class="failure">{{ test.failure.value }}</p>
+    <p v-if="failure" role="alert" class="failure">{{ failure }}</p>
     <p class="mt-3 mb-0">
       Moved from another machine? <RouterLink :to="{ name: 'backups' }">Restore a backup</RouterLink>.
     </p>

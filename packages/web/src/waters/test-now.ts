@@ -22,8 +22,11 @@ export function useTestNow() {
     failure.value = '';
     try {
       // Whoever has waters already never needs it: it is fetched when it is asked for.
-      const { emptyWaterForm, readWaterForm } = await import('./water-form');
-      const read = readWaterForm({ ...emptyWaterForm(), id, name: unnamedWater }, Date.now());
+      const { emptyWaterForm, readWaterForm, unitsOfKeeper } = await import('./water-form');
+      const read = readWaterForm(
+        { ...emptyWaterForm(unitsOfKeeper(store.waters)), id, name: unnamedWater },
+        Date.now(),
+      );
       if ('errors' in read) throw new Error(Object.values(read.errors).join(' '));
       const water = await ask(waterRoutes.create, { body: read.draft });
       askAllOf(water.id);

@@ -64,13 +64,23 @@ export interface WaterForm {
   note: string;
 }
 
-export const emptyWaterForm = (): WaterForm => ({
+/**
+ * The units of whoever keeps these waters: those of the newest of them.
+ * @param waters in any order
+ */
+export const unitsOfKeeper = (waters: readonly Pick<Water, 'units' | 'createdAt'>[]): UnitChoice =>
+  waters.reduce<(typeof waters)[number] | null>(
+    (newest, w) => (newest === null || w.createdAt > newest.createdAt ? w : newest),
+    null,
+  )?.units ?? usualUnits;
+
+export const emptyWaterForm = (units: UnitChoice = usualUnits): WaterForm => ({
   id: newId(),
   name: '',
   kind: 'aquarium',
   volume: '',
   volumeFrom: null,
-  units: usualUnits,
+  units: { ...units },
   stockGroups: [],
   livesHere: null,
   stock: [],

@@ -8,7 +8,7 @@ import type { Deed } from '../../remedies';
 import type { Facts, PastRead } from '../facts';
 import { waterKindInfo } from '../../waters';
 import type { Rule } from '../rule';
-import { shownWords } from '../shown';
+import { roughWords, shownWords } from '../shown';
 
 const hour = day / 24;
 const degrees = (x: number) => toCanonical(x, 'alkalinity', '°dKH');
@@ -196,7 +196,7 @@ const khJump: Rule = {
             status: 'watch',
             sure: later.value.low > earlier.value.high || earlier.value.low > later.value.high,
             what: `KH went from ${shownWords(facts.water, 'alkalinity', earlier.value)} to ${shownWords(facts.water, 'alkalinity', later.value)} within a day.`,
-            howSure: 'That is more than 2 °dKH a day.',
+            howSure: `That is more than ${roughWords(facts.water, 'alkalinity', degrees(2))} a day.`,
             why: mover
               ? `It was ${mover} noted in between.`
               : 'Nothing noted explains it: one of the two tests may be off.',

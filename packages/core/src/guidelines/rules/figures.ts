@@ -9,7 +9,7 @@ import { figureSentence, sureness, surenessInShort } from '../finding';
 import { judge } from '../judge';
 import type { Rule, Said } from '../rule';
 import { settledBy } from '../settle';
-import { displayUnit, shownValue } from '../shown';
+import { displayUnit, roughWords, shownValue, shownWords } from '../shown';
 import { stockConflicts } from '../stock-conflicts';
 import type { Proposed } from '../../remedies/plan/proposal';
 import { type Status, severity, statusWord } from '../../limits/status';
@@ -23,7 +23,7 @@ function freePart({ free, figure, water }: Facts, subject: Subject): string {
   const { ph, temperature } = free.used;
   const share = (end: 'low' | 'best' | 'high') => 100 * uncheckedUnionizedFraction(ph[end], temperature[end]);
   const part = interval(share('low'), share('best'), share('high'));
-  return ` At pH ${formatReading(ph)} and ${formatReading(temperature)} °C ${formatReading(part)} % of it is free, the part that burns gills.`;
+  return ` At pH ${formatReading(ph)} and ${shownWords(water, 'temperature', temperature)} ${formatReading(part)} % of it is free, the part that burns gills.`;
 }
 
 /** Where the keeper's own limit is milder than what would hold without it: a word, so that nobody is lulled. */
@@ -135,7 +135,7 @@ function ofFigure(facts: Facts, subject: Subject): Said | null {
       ...base,
       status: 'clear',
       note: true,
-      what: `The pond is at ${formatReading(shown)} ${unit}: under 4 °C, leave it.`,
+      what: `The pond is at ${formatReading(shown)} ${unit}: under ${roughWords(water, 'temperature', 4)}, leave it.`,
       why: 'Cold-water fish rest at the bottom, where it is warmest.',
       proposes: [],
     };
@@ -160,6 +160,7 @@ function ofFigure(facts: Facts, subject: Subject): Said | null {
         kind: water.kind,
         animals: facts.animals,
         hasFilter: hasFilter(water),
+        degrees: displayUnit(water, 'temperature'),
       });
   const open = openEnd(figure.value, subject);
   // An open end is no side: a tube that is merely at the end of its card is neither acid nor basic.

@@ -126,7 +126,7 @@ export function inEmergency(context: Context, picture: Picture): Section {
         line({
           kind: 'move-out',
           at: rounded(at + 30 * minute),
-          says: 'Move the animals into other, clean water: aired, covered, within 2 °C.',
+          says: `Move the animals into other, clean water: aired, covered, within ${given.apart(2)}.`,
           serves,
         }),
       );

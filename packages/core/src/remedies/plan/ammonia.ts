@@ -86,7 +86,7 @@ function underIce(context: Context): Section {
       line({
         kind: 'drip',
         nth: 'thaw',
-        says: `At the thaw: drip in a tenth${tenth}, no more than 2 °C warmer.`,
+        says: `At the thaw: drip in a tenth${tenth}, no more than ${given.apart(2)} warmer.`,
         subjects: ['ammonia'],
         serves,
         writes: [],

@@ -161,7 +161,7 @@ export function powerSection(context: Context): Section {
       kind: 'media',
       nth: 'restart',
       says: 'Start the filter when power is back: first pour the stale canister water away, rinse media in tank water.',
-      details: [`Warm by at most ${degreesAnHour} °C an hour.`],
+      details: [`Warm by at most ${given.apart(degreesAnHour)} an hour.`],
       serves,
       writes: [{ kind: 'other', detail: 'Start the filter again, media rinsed in tank water', amount: null }],
     });

@@ -130,6 +130,8 @@ export interface PlanGiven {
   readonly words: (figure: PlanFigure | 'free-ammonia', value: Interval) => string;
   /** A bare best guess likewise, in two digits. */
   readonly rough: (figure: PlanFigure | 'free-ammonia', value: number) => string;
+  /** A difference of temperature, in °C, in the keeper's unit. */
+  readonly apart: (celsius: number) => string;
   readonly shown: (
     figure: PlanFigure | 'free-ammonia',
     value: Interval,

@@ -37,7 +37,7 @@ export function movedOut(context: Context): Section | null {
       at: rounded(at + 5 * minute),
       says: `Move the ${who} into the ${given.volume(ready)}: air stone, lid, dim light, no food.`,
       details: [
-        'Temperature within 2 °C of the tank. This much water helps the animals; in the tank it would not.',
+        `Temperature within ${given.apart(2)} of the tank. This much water helps the animals; in the tank it would not.`,
         ...(grams === null
           ? ['Tell their weight in the form of this water: then the plan says how fast ammonia rises there.']
           : [

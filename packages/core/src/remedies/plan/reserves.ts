@@ -89,7 +89,7 @@ function khLine(
     onlyIf,
     says: `Dissolve ${gramsWords(grams)} ${saltName(base)}${pond ? '; pour it round the edge' : '; pour it in slowly'}.`,
     details: [
-      `KH up by ${degrees} °dKH.`,
+      `KH up by ${given.rough('alkalinity', degrees * degree)}.`,
       base === 'sodium-bicarbonate'
         ? 'Baking soda only, nothing sold to lift pH.'
         : 'Food grade, and no baking soda: sodium stays in a loop.',
@@ -250,7 +250,7 @@ function khLines(context: Context, picture: Picture, from: number): Section {
         subjects: ['alkalinity'],
         nth: 'daily',
         at: tomorrow + (first < whole - 0.05 ? day : 30 * minute),
-        says: `Then ${gramsWords(grams)} a day: 1 °dKH at a time, until KH is ${given.rough('alkalinity', aim)}.`,
+        says: `Then ${gramsWords(grams)} a day: ${given.rough('alkalinity', degree)} at a time, until KH is ${given.rough('alkalinity', aim)}.`,
         onlyIf:
           (figures.ammonia?.best ?? 0) > 0.1 && bound !== null
             ? `Only while the top of the ammonia reading is at most ${given.rough('ammonia', bound)}.`
@@ -296,7 +296,7 @@ function ghLines(context: Context, from: number): PlanLine[] {
       subjects: ['hardness'],
       at: from,
       says: `Dissolve ${saltWords(salts)}.`,
-      details: [`GH up by ${Number(degrees.toFixed(1))} °dGH today; KH and pH stay. Pour it in slowly.`],
+      details: [`GH up by ${given.rough('hardness', degrees * ghDegree)} today; KH and pH stay. Pour it in slowly.`],
       amount: { share: null, waters: [], salts, portions: null, hours: null },
       effects: [
         effect(given, 'GH', 'hardness', before, {

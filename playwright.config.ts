@@ -19,7 +19,7 @@ export default defineConfig({
     // That a device keeps the application is tested where it matters.
     serviceWorkers: 'block',
     viewport: { width: 1280, height: 800 },
-    locale: 'en-US',
+    locale: 'en-GB',
     timezoneId: 'Etc/UTC',
     launchOptions: {
       executablePath: process.env.HEDGE_LAMP_CHROMIUM ?? '/usr/bin/chromium',

@@ -134,6 +134,7 @@ test('a reading and a note typed while the server is away wait, are shown, and a
   await served.kill();
   await page.getByRole('button', { name: 'Write in a reading' }).click();
   const form = page.getByRole('dialog');
+  await form.getByLabel('How', { exact: true }).selectOption({ label: 'Another way, figure only' });
   await form.getByLabel('pH', { exact: true }).fill('7.4');
   await expect(form.getByText('In Reed tank')).toBeVisible();
   await form.getByRole('button', { name: 'Save' }).click();

@@ -29,7 +29,7 @@ const browser = await chromium.launch({
 const contextOf = (width, height) =>
   browser.newContext({
     viewport: { width, height },
-    locale: 'en-US',
+    locale: 'en-GB',
     timezoneId: 'Etc/UTC',
     reducedMotion: 'reduce',
   });

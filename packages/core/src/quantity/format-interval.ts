@@ -80,9 +80,13 @@ export function formatInterval(i: Interval): string {
 /**
  * Best guess and interval: "5 (4–5)", or only the interval where a best guess would mislead.
  * @example formatReading(interval(4, 4.6, 5)) // '4.6 (4–5)'
+ * @example formatReading(interval(0, 0.002, 0.18)) // '0–0.18'
  */
 export function formatReading(i: Interval): string {
   const range = formatInterval(i);
   if (!Number.isFinite(i.high - i.low) || !/–| to /.test(range)) return range;
-  return `${formatBest(i)} (${range})`;
+  const best = formatBest(i);
+  // A little that nobody measured is not "0".
+  if (best === '0' && i.best > 0 && i.low >= 0) return range;
+  return `${best} (${range})`;
 }

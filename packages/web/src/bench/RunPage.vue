@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { dated } from '../clock/dated';
 import { runRoutes } from '@hedge-lamp/core/bench';
-import { format } from 'date-fns';
+
 import { computed, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import LoadState from '../shell/LoadState.vue';
@@ -22,7 +23,7 @@ watch(
 );
 const title = computed(() =>
   run.value
-    ? `Run of ${format(run.value.startedAt, 'd MMMM yyyy, HH:mm')}: ${waters.byId(run.value.waterId)?.name ?? 'a water that was removed'}`
+    ? `Run of ${dated(run.value.startedAt, 'd MMMM yyyy, HH:mm')}: ${waters.byId(run.value.waterId)?.name ?? 'a water that was removed'}`
     : 'A run',
 );
 const toBench = () => void router.push({ name: 'bench', params: { waterId: run.value!.waterId } });

@@ -8,7 +8,7 @@ import {
   planOf,
   testSets,
 } from '@hedge-lamp/core/bench';
-import { type Method, isDilutable, isSizable } from '@hedge-lamp/core/methods';
+import { isDilutable, isSizable } from '@hedge-lamp/core/methods';
 import type { DrawnFrom } from '@hedge-lamp/core/readings';
 import type { ParameterId } from '@hedge-lamp/core/parameters';
 import type { Water } from '@hedge-lamp/core/waters';
@@ -24,7 +24,8 @@ import { type FieldErrors, errorsOf } from '../shell/field-errors';
 import { typedNumber } from '../shell/typed-number';
 import { useWaters } from '../waters/waters-store';
 import { lanesOf } from './plan-lanes';
-import { useTakenMethods } from './taken-methods';
+import { useTakenMethods } from '../methods/taken-methods';
+import { useUsualMethod } from '../methods/usual-method';
 
 /** How a chosen test is run, where it is not as the leaflet asks: as typed. */
 export interface TestOptions {
@@ -78,16 +79,7 @@ export function useRunForm(
   const errors = ref<FieldErrors>({});
 
   const taken = useTakenMethods();
-  /**
-   * The method that this keeper takes for a parameter: of those in their kits the one taken last, else the first; without
-   * a kit the one taken last, else the first of those that ship.
-   */
-  function usual(parameter: ParameterId): Method | undefined {
-    const fitting = methods.all.filter((m) => m.parameter === parameter && m.result.by !== 'strip');
-    const inKits = fitting.filter((m) => kits.kitsFor(m.id).length > 0);
-    const from = inKits.length > 0 ? inKits : fitting;
-    return from.find((m) => m.id === taken.value[parameter]) ?? from[0];
-  }
+  const usual = useUsualMethod();
   const due = computed(() => new Set(waters.standings.get(water().id)?.due.map((d) => d.parameter)));
   const dueIds = computed(() => {
     const wanted = [...due.value].flatMap((p) => usual(p)?.id ?? []);

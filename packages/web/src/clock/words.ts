@@ -1,3 +1,4 @@
+import { dated } from './dated';
 import { differenceInCalendarDays, format, formatDistance, isSameYear } from 'date-fns';
 
 /** "3 days ago", by the calendar, with today and yesterday named. */
@@ -10,13 +11,13 @@ export function agoInWords(instant: number, now: number): string {
 
 /** "Tuesday, 24 November", with the year when it is another one. */
 export const dayInWords = (instant: number, now: number): string =>
-  format(instant, isSameYear(instant, now) ? 'EEEE, d MMMM' : 'EEEE, d MMMM yyyy');
+  dated(instant, isSameYear(instant, now) ? 'EEEE, d MMMM' : 'EEEE, d MMMM yyyy');
 
 /** Days that are written as 2026-11-24, in a sentence or alone, as a reader writes them: "24 Nov 2026". What is no day stays. */
 export const withDates = (text: string): string =>
   text.replace(/\b(\d{4})-(\d\d)-(\d\d)\b/g, (written, y: string, m: string, d: string) => {
     const date = new Date(Number(y), Number(m) - 1, Number(d));
-    return date.getDate() === Number(d) ? format(date, 'd MMM yyyy') : written;
+    return date.getDate() === Number(d) ? dated(date, 'd MMM yyyy') : written;
   });
 
 /** mm:ss until an instant, never below zero. */
@@ -55,5 +56,5 @@ export function agoInShort(instant: number, now: number): string {
   if (minutes < 24 * 60) return `${Math.floor(minutes / 60)} h ago`;
   const days = differenceInCalendarDays(now, instant);
   if (days < 100) return `${days} d ago`;
-  return format(instant, isSameYear(instant, now) ? 'd MMM' : 'd MMM yyyy');
+  return dated(instant, isSameYear(instant, now) ? 'd MMM' : 'd MMM yyyy');
 }

@@ -55,7 +55,8 @@ async function save(): Promise<void> {
 <template>
   <form ref="sheet" class="values" novalidate @submit.prevent="save">
     <p class="mb-1">
-      <strong>Are these the values on your card?</strong> <span class="figure-mono">{{ shown }}</span>
+      <strong>Are these the values on your card?</strong><br />
+      <span class="figures">{{ shown }}</span>
     </p>
     <div v-if="!differs" class="acts">
       <BButton variant="light" @mousedown.prevent @click="emit('right')">They are</BButton>
@@ -96,6 +97,9 @@ async function save(): Promise<void> {
   flex-wrap: wrap;
   align-items: center;
   gap: 0.5rem;
+}
+.figures {
+  font-variant-numeric: tabular-nums;
 }
 .acts .btn {
   min-height: 48px;

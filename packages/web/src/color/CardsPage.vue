@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dated } from '../clock/dated';
 import {
   type Card,
   type OwnCard,
@@ -13,7 +14,7 @@ import {
   writeCardFile,
 } from '@hedge-lamp/core/color';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
-import { format } from 'date-fns';
+
 import { v4 as newId } from 'uuid';
 import { computed, ref } from 'vue';
 import { sentenceOf } from '../wire/api-error';
@@ -112,7 +113,7 @@ const unitOf = (card: Card) => (card.unit === 'pH' ? '' : card.unit);
     <p class="quiet">
       {{ own.card.unit }} · version {{ own.version }} ·
       {{ own.drawn ? 'values typed, colors drawn by the model' : 'learned' }}
-      {{ format(own.learnedAt, 'd MMM yyyy') }}{{ own.light ? ` · ${own.light}` : '' }}
+      {{ dated(own.learnedAt, 'd MMM yyyy') }}{{ own.light ? ` · ${own.light}` : '' }}
     </p>
     <SwatchRow :card="own.card" />
     <div class="acts">

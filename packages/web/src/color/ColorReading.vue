@@ -104,13 +104,6 @@ const ways = [
         </button>
       </div>
       <ChoiceField
-        v-if="way === 'eye'"
-        v-model="held"
-        :options="viewingOptions"
-        label="How you hold it"
-        class="which"
-      />
-      <ChoiceField
         v-if="fitting.length > 0"
         v-model="chosenCard"
         :options="options"
@@ -118,13 +111,7 @@ const ways = [
         class="which"
       />
     </div>
-    <CardValues
-      v-if="asksValues"
-      :key="props.card.id"
-      :card="props.card"
-      @right="right"
-      @typed="chosen"
-    />
+    <CardValues v-if="asksValues" :key="props.card.id" :card="props.card" @right="right" @typed="chosen" />
     <CardReader
       v-if="way === 'eye' || compact"
       :key="card.id"
@@ -136,6 +123,13 @@ const ways = [
       @match="emit('match', $event, ownRef)"
     />
     <PhotoReader v-else :card="card" :match="match" @match="emit('match', $event, ownRef)" />
+    <ChoiceField
+      v-if="way === 'eye' && !compact"
+      v-model="held"
+      :options="viewingOptions"
+      label="How you hold it"
+      class="which below"
+    />
   </div>
 </template>
 
@@ -188,6 +182,11 @@ const ways = [
 .which {
   flex: 0 1 20rem;
   margin: 0 !important;
+}
+/* Seldom changed, and then remembered: the colors come before it. */
+.below {
+  max-width: 20rem;
+  margin-top: 0.75rem !important;
 }
 .which :deep(select) {
   background-color: #fff;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dateStyle } from '../clock/dated';
 import 'chartjs-adapter-date-fns';
 import {
   Chart,
@@ -68,7 +69,11 @@ const options = computed<ChartOptions<'line'>>(() => ({
   scales: {
     x: {
       type: 'time',
-      time: { unit: 'day', tooltipFormat: 'EEEE, d MMM', displayFormats: { day: 'd MMM' } },
+      time: {
+        unit: 'day',
+        tooltipFormat: dateStyle('EEEE, d MMM'),
+        displayFormats: { day: dateStyle('d MMM') },
+      },
       ticks: { color: look.value.quiet, maxRotation: 0, autoSkipPadding: 14 },
       grid: { display: false },
     },

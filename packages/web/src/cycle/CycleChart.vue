@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dateStyle } from '../clock/dated';
 import 'chartjs-adapter-date-fns';
 import {
   Chart,
@@ -194,7 +195,11 @@ const options = computed<ChartOptions<'line'>>(() => ({
       type: 'time',
       min: props.from,
       max: props.to,
-      time: { tooltipFormat: 'd MMM, HH:mm', unit: 'day', displayFormats: { day: 'd MMM' } },
+      time: {
+        tooltipFormat: dateStyle('d MMM, HH:mm'),
+        unit: 'day',
+        displayFormats: { day: dateStyle('d MMM') },
+      },
       ticks: { color: look.value.quiet, maxRotation: 0, autoSkipPadding: 14 },
       grid: { display: false },
     },

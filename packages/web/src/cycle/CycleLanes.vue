@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { dated } from '../clock/dated';
 import type { Forecast, GatheredLog } from '@hedge-lamp/core/cycle';
 import type { Reading } from '@hedge-lamp/core/readings';
 import type { Water } from '@hedge-lamp/core/waters';
-import { format } from 'date-fns';
+
 import { computed, defineAsyncComponent } from 'vue';
 import { instantOf, readySentence } from './cycle-words';
 import { flagWord, lanesOf } from './lanes';
@@ -42,7 +43,7 @@ const flags = computed(() =>
 );
 const summary = computed(() =>
   [
-    `Ammonia, nitrite, nitrate and KH since ${format(props.startedAt, 'd MMMM')}`,
+    `Ammonia, nitrite, nitrate and KH since ${dated(props.startedAt, 'd MMMM')}`,
     `${props.readings.length} readings`,
     props.forecast && props.named ? readySentence(props.forecast, props.startedAt, props.now) : '',
   ]

@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import { dated } from '../clock/dated';
 import { day as dayMs } from '@hedge-lamp/core/wire';
 import { type PlanAhead, type ToDo, toDo, wayInfo } from '@hedge-lamp/core/cycle';
 import { livesIn } from '@hedge-lamp/core/remedies';
 import { parameterInfo } from '@hedge-lamp/core/parameters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
-import { format } from 'date-fns';
+
 import { computed, defineAsyncComponent, ref, shallowRef, watch } from 'vue';
 import type { ProposedDeed } from '../remedies/deed-form';
 import LinkButton from '../shell/LinkButton.vue';
@@ -74,15 +75,15 @@ const startedAt = computed(() => start.value?.startedAt ?? 0);
 const lead = computed(() => {
   const s = start.value;
   if (!s || !gathered.value) return '';
-  return `${wayInfo[s.way].label} · day ${Math.floor(gathered.value.log.days) + 1} · begun ${format(s.startedAt, 'd MMMM')}`;
+  return `${wayInfo[s.way].label} · day ${Math.floor(gathered.value.log.days) + 1} · begun ${dated(s.startedAt, 'd MMMM')}`;
 });
 const ended = computed(() => {
   const s = start.value;
   if (!s || s.endedAt === null) return '';
   const days = Math.round((s.endedAt - s.startedAt) / dayMs);
   return s.outcome === 'ready'
-    ? `Ready on ${format(s.endedAt, 'd MMMM')}, after ${days} days.`
-    : `Given up on ${format(s.endedAt, 'd MMMM')}, after ${days} days.`;
+    ? `Ready on ${dated(s.endedAt, 'd MMMM')}, after ${days} days.`
+    : `Given up on ${dated(s.endedAt, 'd MMMM')}, after ${days} days.`;
 });
 const todo = computed<ToDo[]>(() => {
   const [s, g, stage] = [start.value, gathered.value, cycle.stage.value];

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dated } from '../clock/dated';
 import { day } from '@hedge-lamp/core/wire';
 import {
   type CycleStart,
@@ -49,7 +50,7 @@ const barOf = ({ early, late }: ForecastRecord) => ({
   left: at(early ?? span.value.to),
   right: `calc(100% - ${at(late ?? span.value.to)})`,
 });
-const word = (x: number | null) => (x === null ? 'later' : format(x, 'd MMM'));
+const word = (x: number | null) => (x === null ? 'later' : dated(x, 'd MMM'));
 </script>
 
 <template>
@@ -66,7 +67,7 @@ const word = (x: number | null) => (x === null ? 'later' : format(x, 'd MMM'));
     </p>
     <ol v-if="shown.length > 0">
       <li v-for="f in shown" :key="f.id">
-        <span class="made">{{ format(f.madeAt, 'd MMM') }}</span>
+        <span class="made">{{ dated(f.madeAt, 'd MMM') }}</span>
         <span class="track" aria-hidden="true">
           <span v-if="f.early !== null" class="bar" :style="barOf(f)" />
           <span v-if="f.middle !== null" class="tick" :style="{ left: at(f.middle) }" />
@@ -80,8 +81,8 @@ const word = (x: number | null) => (x === null ? 'later' : format(x, 'd MMM'));
     </ol>
     <ul v-if="before.length > 0" class="before">
       <li v-for="cycle in before" :key="cycle.id">
-        <strong>{{ scoreWords(cycle.scored) }}</strong> in the cycle begun
-        {{ format(cycle.begun, 'd MMMM') }}, ready on {{ format(cycle.endedAt, 'd MMMM') }}.
+        <strong>{{ scoreWords(cycle.scored) }}</strong> in the cycle begun {{ dated(cycle.begun, 'd MMMM') }},
+        ready on {{ dated(cycle.endedAt, 'd MMMM') }}.
       </li>
     </ul>
   </section>

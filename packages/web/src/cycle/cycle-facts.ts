@@ -1,7 +1,7 @@
+import { dated } from '../clock/dated';
 import { type CycleStartDraft, mediaLabel, wayInfo } from '@hedge-lamp/core/cycle';
-import { format } from 'date-fns';
 
-const dayAndTime = (instant: number) => format(instant, 'd MMM yyyy, HH:mm');
+const dayAndTime = (instant: number) => dated(instant, 'd MMM yyyy, HH:mm');
 
 /** How a filter is grown in, each fact in words under its name. */
 export const cycleFacts = (start: CycleStartDraft): Record<string, string> => ({

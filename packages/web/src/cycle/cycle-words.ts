@@ -1,3 +1,4 @@
+import { dated } from '../clock/dated';
 import { day } from '@hedge-lamp/core/wire';
 import { type CameTrue, type Forecast, chanceWords } from '@hedge-lamp/core/cycle';
 import { differenceInCalendarDays, format, isSameYear } from 'date-fns';
@@ -7,7 +8,7 @@ export function dayName(at: number, now: number): string {
   const days = differenceInCalendarDays(at, now);
   if (days === 0) return 'today';
   if (days === 1) return 'tomorrow';
-  const date = format(at, isSameYear(at, now) ? 'd MMMM' : 'd MMMM yyyy');
+  const date = dated(at, isSameYear(at, now) ? 'd MMMM' : 'd MMMM yyyy');
   return days > 1 ? `${format(at, 'EEEE')} ${date}` : date;
 }
 /** The same within a sentence: "tomorrow", "on Saturday 5 December". */

@@ -1,3 +1,4 @@
+import { dated } from '../clock/dated';
 import { counted } from '@hedge-lamp/core/quantity';
 import {
   type BackupReason,
@@ -7,13 +8,13 @@ import {
   type ListedBackup,
   type StagedBackup,
 } from '@hedge-lamp/core/exchange';
-import { format } from 'date-fns';
+
 import { agoInWords } from '../clock/words';
 
 export const tooOldWords =
   'No good backup was made in the last 14 days: a failing disk would take what was kept since.';
 
-const whole = (at: number): string => format(at, 'd MMM yyyy, HH:mm');
+const whole = (at: number): string => dated(at, 'd MMM yyyy, HH:mm');
 
 /** What a backup lacks, though it is whole itself. */
 export const lacksWords = (lacks: number): string =>
@@ -102,12 +103,12 @@ export const madeWords = (madeAt: number | null, machine: string | null): string
     ? 'A data file of an earlier version. It tells nothing of when it was made.'
     : `Made on ${whole(madeAt)}${machine ? ` on the machine ${machine}` : ''}. Every byte is as it was.`;
 
-export const dateWords = (at: number | null): string => (at === null ? '–' : format(at, 'd MMM yyyy'));
+export const dateWords = (at: number | null): string => (at === null ? '–' : dated(at, 'd MMM yyyy'));
 export const wholeDate = whole;
 
 /** Photographs that were removed for good, or are of other data, and that a backup holds all the same. */
 export function stillHoldsWords({ count, first }: ListedBackup['stillHolds']): string {
-  const days = [...new Set(first.map((p) => format(p.keptAt, 'd MMM yyyy')))];
+  const days = [...new Set(first.map((p) => dated(p.keptAt, 'd MMM yyyy')))];
   const more = days.length > 4 || count > first.length ? ' and other days' : '';
   return `Still holds ${counted(count, 'photograph', 'photographs')} not here any more, of ${days.slice(0, 4).join('; ')}${more}.`;
 }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { dated } from '../clock/dated';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
-import { format } from 'date-fns';
+
 import { computed, ref } from 'vue';
 import { useNotices } from '../shell/notice-store';
 import type { Entry } from '../offline/outbox';
@@ -38,7 +39,7 @@ async function copy(): Promise<void> {
       <strong>{{ words }}</strong>
       <span class="quiet"
         ><template v-if="water">, {{ water }}</template
-        >, {{ format(entry.at, 'd MMM yyyy, HH:mm') }}</span
+        >, {{ dated(entry.at, 'd MMM yyyy, HH:mm') }}</span
       >
     </p>
     <p v-if="why" class="mb-2">{{ why }}</p>

@@ -1,3 +1,4 @@
+import { dated } from '../clock/dated';
 import {
   type Kit,
   type KitDraft,
@@ -6,7 +7,7 @@ import {
   paceDays,
 } from '@hedge-lamp/core/methods';
 import type { Workings } from '@hedge-lamp/core/quantity';
-import { format, isSameYear } from 'date-fns';
+import { isSameYear } from 'date-fns';
 import { withDates } from '../clock/words';
 
 /** "0.38 EUR"; a dash word where it is not known. */
@@ -14,7 +15,7 @@ export const costWords = (cost: number | null, currency: string): string =>
   cost === null ? 'price not noted' : `${cost.toFixed(2)} ${currency}`.trim();
 
 export const dayOf = (instant: number, now: number): string =>
-  instant <= now ? 'now' : format(instant, isSameYear(instant, now) ? 'd MMM' : 'd MMM yyyy');
+  instant <= now ? 'now' : dated(instant, isSameYear(instant, now) ? 'd MMM' : 'd MMM yyyy');
 
 /** How the tests left, the day they run out, and the cost of one were worked out. */
 export function testWorkings(kit: Kit, state: KitTestState, name: string, now: number): Workings {
@@ -34,7 +35,7 @@ export function testWorkings(kit: Kit, state: KitTestState, name: string, now: n
       {
         label: 'Counted',
         value:
-          test.counted === null ? 'never' : `${test.counted} tests on ${format(kit.countedAt, 'd MMM yyyy')}`,
+          test.counted === null ? 'never' : `${test.counted} tests on ${dated(kit.countedAt, 'd MMM yyyy')}`,
       },
       {
         label: 'Used since',

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dated } from '../clock/dated';
 import { useMethods } from '../methods/methods-store';
 import { type Reading, doubts, drawnFromLabel } from '@hedge-lamp/core/readings';
 import { parameterInfo } from '@hedge-lamp/core/parameters';
@@ -116,7 +117,7 @@ const placeOf = (reading: Reading) => props.points.find((p) => p.id === reading.
               >
             </BButton>
             <span v-if="r.clockAhead" class="doubt"
-              >The device said {{ format(r.takenAt + r.clockAhead, 'd MMM yyyy, HH:mm') }}</span
+              >The device said {{ dated(r.takenAt + r.clockAhead, 'd MMM yyyy, HH:mm') }}</span
             >
             <span v-for="d in r.doubts" :key="d" class="doubt">{{ doubts[d].label }}</span>
             <span v-if="r.note" class="note">{{ r.note }}</span>

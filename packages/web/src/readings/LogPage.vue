@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dated } from '../clock/dated';
 import { ask } from '../wire/ask';
 import { useMethods } from '../methods/methods-store';
 import { type ParameterId, knownIds, parameterInfo } from '@hedge-lamp/core/parameters';
@@ -8,7 +9,7 @@ import { usualUnits } from '@hedge-lamp/core/waters';
 import { useMediaQuery } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect';
-import { format } from 'date-fns';
+
 import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { sentenceOf } from '../wire/api-error';
 import { useOutbox } from '../offline/outbox-store';
@@ -184,7 +185,7 @@ async function removeDeed(deed: Deed): Promise<void> {
     <h2 id="waiting-heading">On this device, not on disk yet</h2>
     <ul class="mb-0">
       <li v-for="w in waiting" :key="w.id">
-        {{ w.says }} <span class="quiet">{{ format(w.at, 'd MMM, HH:mm') }}</span>
+        {{ w.says }} <span class="quiet">{{ dated(w.at, 'd MMM, HH:mm') }}</span>
       </li>
     </ul>
   </section>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import { dated } from '../clock/dated';
 import { type ParameterId, parameterInfo, shortName } from '@hedge-lamp/core/parameters';
 import type { Reading } from '@hedge-lamp/core/readings';
 import { type Deed, deedDetail, deedTitle } from '@hedge-lamp/core/remedies';
 import type { UnitChoice, Water } from '@hedge-lamp/core/waters';
 import { useMediaQuery } from '@vueuse/core';
-import { format, isSameYear } from 'date-fns';
+import { isSameYear } from 'date-fns';
 import { computed, nextTick, ref } from 'vue';
 import { dayInWords } from '../clock/words';
 import { headOf } from '../parameters/column-heads';
@@ -68,7 +69,7 @@ async function show(row: LogRow, reading: Reading): Promise<void> {
   there?.focus();
   there?.scrollIntoView({ block: 'nearest' });
 }
-const dayWords = (day: number) => format(day, isSameYear(day, props.now) ? 'EEE d MMM' : 'EEE d MMM yyyy');
+const dayWords = (day: number) => dated(day, isSameYear(day, props.now) ? 'EEE d MMM' : 'EEE d MMM yyyy');
 const deedWords = (deed: Deed) => `${deedTitle(deed)} ${deedDetail(deed)}`.trim();
 const unitOf = (p: ParameterId) => shownUnit(p, props.units);
 const colspan = computed(() => columns.value.length + 1 + Number(hasDeeds.value));

@@ -16,7 +16,7 @@ import {
   measures,
   readingRoutes,
 } from '@hedge-lamp/core/readings';
-import { besideInfo, knownIds, parameterInfo } from '@hedge-lamp/core/parameters';
+import { type ParameterId, besideInfo, knownIds, parameterInfo } from '@hedge-lamp/core/parameters';
 import type { Water } from '@hedge-lamp/core/waters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { BFormCheckboxGroup } from 'bootstrap-vue-next/components/BFormCheckbox';
@@ -30,6 +30,8 @@ import { toLocalInput } from '../clock/words';
 import ColorReading from '../color/ColorReading.vue';
 import { useKits } from '../methods/kits-store';
 import { useMethods } from '../methods/methods-store';
+import { useTakenMethods } from '../methods/taken-methods';
+import { useUsualMethod } from '../methods/usual-method';
 import ConflictNotice from '../shell/ConflictNotice.vue';
 import FormField from '../shell/FormField.vue';
 import { useSave } from '../shell/use-save';
@@ -62,7 +64,10 @@ const methods = useMethods();
 const kits = useKits();
 
 const openedAt = link.date();
-const form = reactive(formOfReading(props.reading, props.water, openedAt));
+const usual = useUsualMethod();
+const taken = useTakenMethods();
+const methodFor = (parameter: ParameterId) => usual(parameter)?.id ?? null;
+const form = reactive(formOfReading(props.reading, props.water, openedAt, methodFor));
 const seen = ref(props.reading?.version ?? 0);
 const newReadingId = newId();
 const sheet = ref<HTMLFormElement>();
@@ -111,7 +116,7 @@ const doubtOptions = doubtIds.map((value) => ({ value, text: doubtInfo[value].la
 watch(
   () => form.parameter,
   (parameter) => {
-    form.methodId = methods.all.find((m) => m.parameter === parameter && measures(m, parameter))?.id ?? null;
+    form.methodId = methodFor(parameter);
     form.unit = preferredUnit(props.water, parameter);
     form.readBy = usualWay(parameter);
     form.match = null;
@@ -170,6 +175,7 @@ async function save(): Promise<void> {
         })
       : await outbox.ask(lane, { waterId, says }, readingRoutes.keep, { body: draft });
     open.value = false;
+    if (!props.reading && draft.methodId) taken.value = { ...taken.value, [draft.parameter]: draft.methodId };
     if (outcome.sent) emit('kept', outcome.answer, props.reading);
     else emit('waits', says);
   });

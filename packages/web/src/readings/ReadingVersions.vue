@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { dated } from '../clock/dated';
 import { useMethods } from '../methods/methods-store';
 import { readingRoutes } from '@hedge-lamp/core/readings';
 import type { UnitChoice } from '@hedge-lamp/core/waters';
-import { format } from 'date-fns';
+
 import { useAnswer } from '../shell/use-loaded';
 import { enteredWords, valueWords } from './reading-words';
 
@@ -20,7 +21,7 @@ const { data, error } = useAnswer(readingRoutes.versions, () => ({ params: { id:
       <span class="figure-mono">{{ valueWords(v.was, units) }}</span> ({{
         enteredWords(v.was, methods.book)
       }}),
-      <span class="quiet">until {{ format(v.replacedAt, 'd MMM yyyy, HH:mm') }}</span>
+      <span class="quiet">until {{ dated(v.replacedAt, 'd MMM yyyy, HH:mm') }}</span>
     </li>
   </ol>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dated } from '../clock/dated';
 import { day, hour } from '@hedge-lamp/core/wire';
 import { bandsFor, beamFloor, shownBands, todayRoutes } from '@hedge-lamp/core/guidelines';
 import {
@@ -14,7 +15,7 @@ import { deedDetail, deedRoutes, deedTitle } from '@hedge-lamp/core/remedies';
 import { chosenUnit, usualUnits } from '@hedge-lamp/core/waters';
 import { useElementSize, useMediaQuery } from '@vueuse/core';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
-import { format } from 'date-fns';
+
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useServerLink } from '../clock/server-link';
@@ -226,7 +227,7 @@ const testBy = computed(() => {
   const meets = ahead.value?.days;
   if (!meets || !ahead.value) return '';
   const by = ahead.value.at + (meets.low - 1) * day;
-  return by <= (data.value?.to ?? 0) + day / 2 ? 'Test today.' : `Test by ${format(by, 'd MMMM')}.`;
+  return by <= (data.value?.to ?? 0) + day / 2 ? 'Test today.' : `Test by ${dated(by, 'd MMMM')}.`;
 });
 
 const ruler = ref<HTMLElement>();
@@ -248,7 +249,7 @@ const near = computed(() =>
   (data.value?.deeds ?? []).filter((d) => Math.abs(d.at - at.value) < step.value * 0.75),
 );
 const nearWords = computed(() => near.value.map((d) => `${deedTitle(d)} ${deedDetail(d)}`.trim()).join(', '));
-const atWords = computed(() => format(at.value, step.value === hour ? 'EEE d MMM, HH:mm' : 'EEE d MMM yyyy'));
+const atWords = computed(() => dated(at.value, step.value === hour ? 'EEE d MMM, HH:mm' : 'EEE d MMM yyyy'));
 const intervalOf = (p: TracePoint) => interval(p.low ?? -Infinity, p.y, p.high ?? Infinity);
 const isOpenEnded = (p: TracePoint) => p.high === null || p.low === null;
 const figure = (p: TracePoint) =>
@@ -286,7 +287,7 @@ const summary = computed(() => {
   const row = tallRow.value;
   if (!row) return '';
   const newest = row.readings[0]!;
-  return `${parameterInfo(row.parameter).label}: ${counted(row.readings.length, 'reading', 'readings')}; the newest, ${[placeName(newest.samplingPointId), format(newest.takenAt, 'd MMMM')].filter(Boolean).join(', ')}, is ${valueWords(newest, units.value)}.`;
+  return `${parameterInfo(row.parameter).label}: ${counted(row.readings.length, 'reading', 'readings')}; the newest, ${[placeName(newest.samplingPointId), dated(newest.takenAt, 'd MMMM')].filter(Boolean).join(', ')}, is ${valueWords(newest, units.value)}.`;
 });
 const lineWords = (line: { readonly methodId: string | null; readonly place: string }) =>
   [line.place, methodWords(line.methodId, methods.book)].filter(Boolean).join(', ');
@@ -400,7 +401,7 @@ const print = () => window.print();
               class="deed-at"
               :class="{ near: near.includes(m.deed) }"
               :style="{ left: `${m.x - 8}px` }"
-              :title="`${format(m.deed.at, 'd MMM')}: ${deedTitle(m.deed)} ${deedDetail(m.deed)}`"
+              :title="`${dated(m.deed.at, 'd MMM')}: ${deedTitle(m.deed)} ${deedDetail(m.deed)}`"
               ><DeedMark :kind="m.deed.kind"
             /></span>
           </div>
@@ -472,7 +473,7 @@ const print = () => window.print();
           </thead>
           <tbody>
             <tr v-for="r in tableRows" :key="r.id">
-              <td>{{ format(r.takenAt, 'd MMM yyyy, HH:mm') }}</td>
+              <td>{{ dated(r.takenAt, 'd MMM yyyy, HH:mm') }}</td>
               <td class="text-nowrap">
                 <button
                   type="button"

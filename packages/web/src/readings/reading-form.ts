@@ -55,11 +55,15 @@ export interface ReadingFormState {
 export const preferredUnit = (water: Pick<Water, 'units'>, parameter: ParameterId): string =>
   chosenUnit(water.units, parameterInfo(parameter).kind);
 
-/** The form for an earlier reading, or an empty one for now. */
+/**
+ * The form for an earlier reading, or an empty one for now.
+ * @param methodFor how this keeper reads a parameter; null for a figure without a method
+ */
 export function formOfReading(
   reading: Reading | null,
   water: Pick<Water, 'units'>,
   now: number,
+  methodFor: (parameter: ParameterId) => string | null = () => null,
 ): ReadingFormState {
   const entered = reading?.entered;
   const parameter = reading?.parameter ?? 'ph';
@@ -68,7 +72,7 @@ export function formOfReading(
   const diluted = entered && 'dilution' in entered ? entered.dilution : undefined;
   return {
     parameter,
-    methodId: reading ? reading.methodId : 'pen-ph',
+    methodId: reading ? reading.methodId : methodFor(parameter),
     drops: entered?.how === 'drops' ? String(entered.drops) : '',
     text: typed?.text ?? height ?? '',
     unit: typed?.unit ?? preferredUnit(water, parameter),

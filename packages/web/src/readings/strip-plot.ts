@@ -1,3 +1,4 @@
+import { dateStyle } from '../clock/dated';
 import { day, hour } from '@hedge-lamp/core/wire';
 import type { ShownBand } from '@hedge-lamp/core/guidelines';
 import { beamScale } from '@hedge-lamp/core/limits';
@@ -157,10 +158,13 @@ export function ticksOf(from: number, to: number, most = 8): Tick[] {
       each: (n * hour) / day,
       of: () => marks(startOfDay(from), (d) => addHours(d, n), 'EEE HH:mm'),
     })),
-    ...[1, 2].map((n) => ({ each: n, of: () => marks(startOfDay(from), (d) => addDays(d, n), 'd MMM') })),
+    ...[1, 2].map((n) => ({
+      each: n,
+      of: () => marks(startOfDay(from), (d) => addDays(d, n), dateStyle('d MMM')),
+    })),
     ...[1, 2].map((n) => ({
       each: 7 * n,
-      of: () => marks(startOfWeek(from), (d) => addWeeks(d, n), 'd MMM'),
+      of: () => marks(startOfWeek(from), (d) => addWeeks(d, n), dateStyle('d MMM')),
     })),
     ...[1, 2, 3, 6].map((n) => ({
       each: 30 * n,

@@ -1,3 +1,4 @@
+import { dated } from '../clock/dated';
 import { minute } from '@hedge-lamp/core/wire';
 import type { Effect, PlanLine } from '@hedge-lamp/core/remedies';
 import { formatReading, fromWire } from '@hedge-lamp/core/quantity';
@@ -12,7 +13,7 @@ export function whenWords({ at, within }: Pick<PlanLine, 'at' | 'within'>, now: 
   const by = within ? 'by ' : '';
   if (days === 0) return `${by}${clock}`;
   if (days === 1) return within ? 'by tomorrow' : `tomorrow ${clock}`;
-  return `${by}${format(at, 'EEEE, d MMMM')}`;
+  return `${by}${dated(at, 'EEEE, d MMMM')}`;
 }
 
 /** A figure before and after: "Total ammonia 1.5 (1–2) → 0.75 (0.5–1) mg/L NH3-N". */

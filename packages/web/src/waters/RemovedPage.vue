@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dated } from '../clock/dated';
 import { readingRoutes } from '@hedge-lamp/core/readings';
 import { waterRoutes } from '@hedge-lamp/core/waters';
 import { photoRoutes } from '@hedge-lamp/core/color';
@@ -7,7 +8,7 @@ import { ask } from '../wire/ask';
 import { counted } from '@hedge-lamp/core/quantity';
 import { parameterInfo } from '@hedge-lamp/core/parameters';
 import { BButton } from 'bootstrap-vue-next/components/BButton';
-import { format } from 'date-fns';
+
 import { computed, ref } from 'vue';
 import { sentenceOf } from '../wire/api-error';
 import LoadState from '../shell/LoadState.vue';
@@ -44,7 +45,7 @@ const sections = computed(() =>
           rows: data.value.readings.map((r): Row => ({
             ...r,
             routes: readingRoutes,
-            says: `${parameterInfo(r.parameter).label} of ${format(r.takenAt, 'd MMM yyyy, HH:mm')}, ${r.waterName}`,
+            says: `${parameterInfo(r.parameter).label} of ${dated(r.takenAt, 'd MMM yyyy, HH:mm')}, ${r.waterName}`,
           })),
         },
         {
@@ -52,7 +53,7 @@ const sections = computed(() =>
           rows: data.value.photos.map((p): Row => ({
             ...p,
             routes: photoRemoval,
-            says: `A photograph taken away on ${format(p.deletedAt, 'd MMM yyyy, HH:mm')}`,
+            says: `A photograph taken away on ${dated(p.deletedAt, 'd MMM yyyy, HH:mm')}`,
           })),
         },
       ].filter((s) => s.rows.length > 0)
@@ -61,7 +62,7 @@ const sections = computed(() =>
 const whenWords = (row: Row) =>
   row.purgeAt === null
     ? 'Stays here until you decide.'
-    : `Goes for good on ${format(row.purgeAt, 'd MMMM yyyy')}.`;
+    : `Goes for good on ${dated(row.purgeAt, 'd MMMM yyyy')}.`;
 
 const asked = ref<string | null>(null);
 async function act(send: () => Promise<unknown>, says: string): Promise<void> {

@@ -1,3 +1,4 @@
+import { dated } from '../clock/dated';
 import { stockGroupLabel } from '@hedge-lamp/core/limits';
 import {
   type WaterDraft,
@@ -6,7 +7,6 @@ import {
   unitChoices,
   waterKindInfo,
 } from '@hedge-lamp/core/waters';
-import { format } from 'date-fns';
 
 const figure = (value: number | null, unit: string) => (value === null ? '' : `${value} ${unit}`);
 const yesNo = (told: boolean | null) => (told === null ? '' : told ? 'yes' : 'no');
@@ -38,7 +38,7 @@ export function waterFacts(water: WaterDraft, nameOf: (id: string) => string): R
     Filter: filter
       ? [
           filterKindLabel[filter.kind],
-          filter.since === null ? '' : `since ${format(filter.since, 'd MMM yyyy')}`,
+          filter.since === null ? '' : `since ${dated(filter.since, 'd MMM yyyy')}`,
         ]
           .filter(Boolean)
           .join(' ')

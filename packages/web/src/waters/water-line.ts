@@ -1,7 +1,8 @@
+import { dated } from '../clock/dated';
 import type { Cell, Standing } from '@hedge-lamp/core/guidelines';
 import { statusWord, subjectLabel } from '@hedge-lamp/core/limits';
 import { midSentence, shortName } from '@hedge-lamp/core/parameters';
-import { format, isSameDay } from 'date-fns';
+import { isSameDay } from 'date-fns';
 
 /** How lately a figure was read, where that has to be said. */
 const lightWord: Readonly<Record<Cell['light'], string>> = {
@@ -44,6 +45,6 @@ export function dueWords({ due }: Pick<Standing, 'due'>, now: number): string {
     ? ''
     : first > now || isSameDay(first, now)
       ? ' today'
-      : ` since ${format(first, 'd MMM')}`;
+      : ` since ${dated(first, 'd MMM')}`;
   return `${names.length > 2 ? `${names.length} tests` : names.join(', ')}${since}`;
 }

@@ -1,4 +1,5 @@
 import type { Interval } from '../quantity';
+import type { UnitChoice } from '../waters';
 
 /** What is read while a filter grows in, and enters its fit. */
 export const observedIds = ['ammonia', 'nitrite', 'nitrate', 'alkalinity', 'ph'] as const;
@@ -64,6 +65,8 @@ export interface CycleLog {
   readonly feeding: Feeding;
   readonly seeding: Seeding;
   readonly planted: boolean;
+  /** In which the keeper wants to read sentences; the usual ones where it is left out. */
+  readonly units?: UnitChoice;
   /** By time. */
   readonly events: readonly CycleEvent[];
   readonly observations: readonly Observation[];

@@ -15,10 +15,11 @@ import {
   usualCelsius,
 } from './cycle-log';
 import { type CycleStart, seedingOf, wayInfo } from './cycle-start';
+import { warmthWords } from './in-words';
 
 /** What the log of a cycle is gathered from. */
 export interface CycleGiven {
-  readonly water: Pick<Water, 'netLiters' | 'stockGroups' | 'kind'>;
+  readonly water: Pick<Water, 'netLiters' | 'stockGroups' | 'kind'> & Partial<Pick<Water, 'units'>>;
   readonly start: CycleStart;
   /** Of this water since the start, in any order. */
   readonly readings: readonly Reading[];
@@ -181,7 +182,7 @@ export function gatherLog({ water, start, readings, deeds, source: tap, now }: C
     );
   if (!events.some((e) => e.did === 'warm'))
     assumed.push(
-      `No temperature was read: ${usualCelsius - 5} to ${usualCelsius + 3} °C is taken as likely. Read it once.`,
+      `No temperature was read: ${warmthWords(water, usualCelsius - 5)} to ${warmthWords(water, usualCelsius + 3)} is taken as likely. Read it once.`,
     );
   if (!observations.some((o) => o.of === 'alkalinity'))
     assumed.push('KH was not read: whether it lasts is a guess. Test it once.');
@@ -194,6 +195,7 @@ export function gatherLog({ water, start, readings, deeds, source: tap, now }: C
       feeding: !fish && (start.way === 'loop' || start.way === 'upset') ? 'ammonia' : feeding,
       seeding: seedingOf(start),
       planted,
+      ...(water.units ? { units: water.units } : {}),
       events,
       observations,
     },

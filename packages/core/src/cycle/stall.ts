@@ -2,7 +2,7 @@ import { day } from '../wire';
 import { toCanonical } from '../quantity';
 import { type Deed } from '../remedies';
 import type { CycleLog, Observation, ObservedId } from './cycle-log';
-import { inDegrees } from './gather-log';
+import { khTakenWords, khWords, readWarmthWords, warmthWords } from './in-words';
 import { goneBelow } from './ready';
 import { maybeBleached } from './nitrite-fall';
 import type { Stage } from './stage';
@@ -36,6 +36,7 @@ const soon = 4;
 const late: Partial<Record<Stage, number>> = { waiting: 16, 'ammonia-falling': 10, 'nitrite-peak': 18 };
 
 const lowKh = toCanonical(1, 'alkalinity', '°dKH');
+const khRise = toCanonical(3, 'alkalinity', '°dKH');
 const lowPh = 6.5;
 const coldWater = 18;
 const highAmmonia = 5;
@@ -106,8 +107,8 @@ export function slowedBy(log: CycleLog, deeds: readonly Deed[], now: number): St
   if (kh && kh.value.best <= lowKh * 1.05)
     add(
       'kh-gone',
-      `KH is down to ${Number(inDegrees(kh.value.best).toPrecision(2))} °dKH: the films need its carbonate, and turn over 0.4 °dKH with each mg of nitrogen.`,
-      cure('Add bicarbonate for 3 to 4 °dKH, and test KH every few days until the end.'),
+      `KH is down to ${khWords(log, kh.value.best)}: the films need its carbonate, and turn over ${khTakenWords(log)} with each mg of nitrogen.`,
+      cure(`Add bicarbonate for ${khWords(log, khRise)}, and test KH every few days until the end.`),
     );
   if (ph && ph.value.best < lowPh)
     add(
@@ -118,8 +119,8 @@ export function slowedBy(log: CycleLog, deeds: readonly Deed[], now: number): St
   if (celsius !== undefined && celsius < coldWater)
     add(
       'cold',
-      `The water has ${celsius} °C: at ${coldWater} a film works at little more than half its speed at 25.`,
-      'Warm it to 25–28 °C while nothing lives in it; with animals stay within what they like.',
+      `The water has ${readWarmthWords(log, celsius)}: at ${warmthWords(log, coldWater)} a film works at little more than half its speed at ${warmthWords(log, 25)}.`,
+      `Warm it to ${warmthWords(log, 25)} to ${warmthWords(log, 28)} while nothing lives in it; with animals stay within what they like.`,
     );
   const bleach = maybeBleached(log.observations.filter((o) => o.of === 'nitrite'));
   const past = nitrite && (nitrite.value.high === Infinity || nitrite.value.best >= highNitrite);

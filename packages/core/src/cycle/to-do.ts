@@ -8,6 +8,7 @@ import type { Challenge } from './challenge';
 import { chanceWords } from './chance-words';
 import type { CycleLog, ObservedId } from './cycle-log';
 import { type CycleStart, doseFor } from './cycle-start';
+import { khTakenWords, khWords } from './in-words';
 import { helping, nitritePeak } from './plan-ahead';
 import { nitriteHasFallen } from './nitrite-fall';
 import { goneBelow } from './ready';
@@ -47,7 +48,7 @@ const toldFor = 4 * day;
 /** Beside a dose for a filter that has passed: by then somebody may have let animals in. */
 const onlyWhileEmpty = 'Only while nothing lives in the water.';
 const khLow = toCanonical(3.5, 'alkalinity', '°dKH');
-const degrees = 3;
+const khRise = toCanonical(3, 'alkalinity', '°dKH');
 /** Protein in flakes, %; a raw shrimp has half of that. From memory. */
 const flakeProtein = 40;
 
@@ -59,14 +60,9 @@ const thing = (says: string, why: string, more: Partial<ToDo> = {}): ToDo => ({
   ...more,
 });
 
-/** Grams of bicarbonate for a rise of KH, as a deed. */
+/** Grams of bicarbonate for a rise of KH, meq/L, as a deed. */
 function bufferFor(rise: number, liters: number): { amount: DeedAmount; grams: string } {
-  const dose = saltDose(
-    salts['sodium-bicarbonate'],
-    'alkalinity',
-    point(toCanonical(rise, 'alkalinity', '°dKH')),
-    point(liters),
-  ).value;
+  const dose = saltDose(salts['sodium-bicarbonate'], 'alkalinity', point(rise), point(liters)).value;
   const grams = String(Number(dose.grams.best.toPrecision(2)));
   return { amount: { by: 'salt', salt: 'sodium-bicarbonate', grams }, grams };
 }
@@ -128,17 +124,17 @@ export function toDo(given: ToDoGiven): ToDo[] {
       list.push(
         thing(
           'Raise KH as the plan of this water says.',
-          `The cycle takes 0.4 °dKH with each mg of nitrogen: KH would run out before the end (${chanceWords(khRunsOut)}).`,
+          `The cycle takes ${khTakenWords(log)} with each mg of nitrogen: KH would run out before the end (${chanceWords(khRunsOut)}).`,
           { tests: ['alkalinity'] },
         ),
       );
     else if (low && liters !== null) {
-      const { amount, grams } = bufferFor(degrees, liters);
+      const { amount, grams } = bufferFor(khRise, liters);
       list.push(
         thing(
-          `Put in ${grams} g of bicarbonate for ${degrees} °dKH.`,
-          `The cycle takes 0.4 °dKH with each mg of nitrogen: KH would run out before the end (${chanceWords(khRunsOut)}).`,
-          { deed: { kind: 'buffer', amount, detail: `for ${degrees} °dKH` }, tests: ['alkalinity'] },
+          `Put in ${grams} g of bicarbonate for ${khWords(log, khRise)}.`,
+          `The cycle takes ${khTakenWords(log)} with each mg of nitrogen: KH would run out before the end (${chanceWords(khRunsOut)}).`,
+          { deed: { kind: 'buffer', amount, detail: `for ${khWords(log, khRise)}` }, tests: ['alkalinity'] },
         ),
       );
     } else

@@ -1,6 +1,7 @@
 import { type CycleLog, sinceUpset } from './cycle-log';
 import type { NotForeseen } from './enough-to-foresee';
 import type { Forecast } from './forecast';
+import { readWarmthWords } from './in-words';
 import { nitriteHasFallen } from './nitrite-fall';
 
 /** An 80 % range wider than this names no day, days; once nitrite was seen to fall a wider one may stand. Hedge Lamp's own. */
@@ -17,7 +18,7 @@ export function tooUncertain(log: CycleLog, { ready }: Pick<Forecast, 'ready'>):
   const celsius = log.events.flatMap((e) => (e.did === 'warm' ? [e.celsius] : [])).at(-1);
   if (celsius !== undefined && celsius < coldFrom)
     return {
-      says: `Too uncertain to foresee: at ${Number(celsius.toPrecision(3))} °C films grow slowly and unevenly. The stage and the curves stand all the same.`,
+      says: `Too uncertain to foresee: at ${readWarmthWords(log, celsius)} films grow slowly and unevenly. The stage and the curves stand all the same.`,
       tests: ['ammonia', 'nitrite'],
     };
   const sawNitriteFall = nitriteHasFallen(sinceUpset(log));

@@ -111,7 +111,7 @@ describe('the log of a cycle', () => {
     expect(leftOut.join(' ')).toMatch(/without an amount.*another kit.*not shaken/);
     expect(log.observations).toHaveLength(2);
     expect(unmeasured).toBe(true);
-    expect(assumed.join(' ')).toMatch(/20 to 28 °C is taken as likely.*KH was not read/);
+    expect(assumed.join(' ')).toMatch(/20 °C to 28 °C is taken as likely.*KH was not read/);
   });
   it('believes nitrate that fell by a water change or into plants', () => {
     const nitrate = [madeReading('nitrate', 2, '40 (30–50)'), madeReading('nitrate', 6, '5 (3–7)')];

@@ -271,7 +271,7 @@ test('who has nothing yet looks round in made-up waters: nothing is kept there, 
   await page.evaluate(() => localStorage.setItem('hedge-lamp.of-my-own', 'kept'));
   await keeper.button('Look round');
   const said = page.getByRole('complementary', { name: 'Made-up waters' });
-  await expect(said).toContainText('These waters are made up.');
+  await expect(said).toContainText('These waters are made up.', { timeout: 60_000 });
   const there = new URL(page.url());
   expect(there.origin).not.toBe(served.url);
   // What this device keeps of the keeper's own is not there: it is another address.
@@ -305,4 +305,52 @@ test('who has nothing yet looks round in made-up waters: nothing is kept there, 
       ),
     )
     .toBe('gone');
+});
+
+test('with the server away “Test now” says so and makes one water when it is pressed again; a water described in two tabs keeps both answers', async ({
+  page,
+  served,
+}) => {
+  let away = true;
+  await page.route('**/api/waters', (route) =>
+    away && route.request().method() === 'POST' ? route.abort() : route.continue(),
+  );
+  await page.goto(served.url);
+  await page.getByRole('button', { name: 'Test now' }).click();
+  await expect(page.getByRole('alert')).toContainText('does not answer');
+  expect(await served.call('GET', '/api/waters')).toEqual([]);
+  away = false;
+  await page.getByRole('button', { name: 'Test now' }).click();
+  await page.getByRole('checkbox', { name: 'Ammonia, salicylate, two bottles' }).check();
+  await page.getByRole('button', { name: 'Start the test' }).click();
+  await expect(page.getByRole('heading', { name: /^Rinse/ })).toBeVisible();
+  const [water, ...more] = await served.call<(Record<string, unknown> & { id: string })[]>(
+    'GET',
+    '/api/waters',
+  );
+  expect(more).toEqual([]);
+  const [run] = await served.call<{ id: string; tests: { id: string }[] }[]>('GET', '/api/runs/open');
+  const done = Array.from({ length: 6 }, (_, step) => ({ type: 'step-done', step, did: true }));
+  await served.tell(run!.id, run!.tests[0]!.id, Date.now(), ...done);
+  await page.reload();
+  const questions = page.locator('.questions');
+  await questions.getByLabel('Name').fill('Moss bowl');
+  // Another tab tells the kind; this one has not heard of it yet.
+  let deaf = true;
+  await page.route(/\/api\/(revision|waters|today)/, (route) =>
+    deaf && route.request().method() === 'GET' ? route.abort() : route.continue(),
+  );
+  const { id, version, createdAt: _made, updatedAt: _changed, deletedAt: _gone, ...draft } = water!;
+  await served.call('PUT', `/api/waters/${id}`, { version, water: { ...draft, id, kind: 'pond' } });
+  await questions.getByRole('button', { name: 'Call it so' }).click();
+  await expect(questions.getByRole('alert')).toContainText('was told elsewhere just now');
+  await expect(questions.getByLabel('Name')).toHaveValue('Moss bowl');
+  deaf = false;
+  await expect
+    .poll(async () => {
+      if (await questions.getByLabel('Name').isVisible())
+        await questions.getByRole('button', { name: 'Call it so' }).click();
+      return served.call<object[]>('GET', '/api/waters');
+    })
+    .toMatchObject([{ name: 'Moss bowl', kind: 'pond' }]);
 });

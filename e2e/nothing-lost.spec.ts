@@ -134,7 +134,6 @@ test('a reading and a note typed while the server is away wait, are shown, and a
   await served.kill();
   await page.getByRole('button', { name: 'Write in a reading' }).click();
   const form = page.getByRole('dialog');
-  await form.getByLabel('How', { exact: true }).selectOption({ label: 'Another way, figure only' });
   await form.getByLabel('pH', { exact: true }).fill('7.4');
   await expect(form.getByText('In Reed tank')).toBeVisible();
   await form.getByRole('button', { name: 'Save' }).click();
@@ -147,7 +146,7 @@ test('a reading and a note typed while the server is away wait, are shown, and a
   await served.start();
   await expect(waits).toHaveCount(0, { timeout: 30_000 });
   await expect(page.getByText(/^Water change 30 %, tap \d/)).toBeVisible();
-  expect(await served.entered(water)).toEqual([{ how: 'meter', text: '7.4', unit: 'pH' }]);
+  expect(await served.entered(water)).toEqual([{ how: 'figure', readBy: 'card', text: '7.4', unit: 'pH' }]);
   expect(await served.call<object[]>('GET', `/api/waters/${water}/deeds`)).toHaveLength(1);
 });
 

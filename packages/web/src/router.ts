@@ -15,6 +15,13 @@ export const router = createRouter({
     },
     { path: '/waters', redirect: '/' },
     {
+      path: '/:place(today|bench|trace|log|cycle)',
+      name: 'empty-place',
+      component: () => import('./waters/EmptyPlacePage.vue'),
+      props: true,
+      meta: { title: 'No water yet' },
+    },
+    {
       path: '/removed',
       name: 'removed',
       component: () => import('./waters/RemovedPage.vue'),

@@ -1,13 +1,13 @@
-import { type Interval, formatReading } from '../quantity';
+import { type Interval, canonicalUnit, convertInterval, formatReading } from '../quantity';
 import { type MethodBook, shippedBook } from '../methods';
 import { phFromTwo } from '../readings/ph-overlap';
-import { type ParameterId, scalesWithDilution } from '../parameters';
+import { type ParameterId, parameterInfo, scalesWithDilution } from '../parameters';
 import { type Ran, type Repeated, amountIn, repeatedBy } from './repeated';
 import type { Tube } from './tube';
 
-/** What the tubes of a run say about each other: a blank, the same again, both pH ranges. */
+/** What the tubes of a run say about each other: a blank, the same again, both pH ranges, two kits. */
 export interface RunRemark {
-  readonly kind: 'blank' | 'repeat' | 'second-sample' | 'ph-pair';
+  readonly kind: 'blank' | 'repeat' | 'second-sample' | 'ph-pair' | 'two-kits';
   /** False where something is wrong, and the readings with it. */
   readonly good: boolean;
   readonly text: string;
@@ -86,6 +86,52 @@ function phRemark(tubes: readonly Tube[], book: MethodBook): RunRemark[] {
   ];
 }
 
+/** The unit in which a method itself tells its amount; null for one that tells none. */
+function ownUnit({ method: { result } }: Tube): string | null {
+  if (result.by === 'card' || result.by === 'wheel') return result.card.unit;
+  return result.by === 'titration' ? result.unit : null;
+}
+
+/** Two methods for one amount of one water: 0.64 mg/L NH4 on one card and 0.5 mg/L NH3-N on another are the same. */
+function twoKitsRemarks(tubes: readonly Tube[], tell: TellValue, book: MethodBook): RunRemark[] {
+  const told = tubes.flatMap((tube) => {
+    const { parameter } = tube.method;
+    const unit = ownUnit(tube);
+    if (tube.test.role !== 'test' || unit === null || !scalesWithDilution(parameter)) return [];
+    const value = amountIn(tube, book);
+    return value ? [{ tube, parameter, unit, value }] : [];
+  });
+  return told.flatMap((b, k): RunRemark[] => {
+    const a = told
+      .slice(0, k)
+      .find(
+        (t) =>
+          t.parameter === b.parameter &&
+          t.tube.method.id !== b.tube.method.id &&
+          t.tube.test.samplingPointId === b.tube.test.samplingPointId,
+      );
+    if (!a) return [];
+    const { label, kind } = parameterInfo(a.parameter);
+    const inUnit = (value: Interval, unit: string) =>
+      `${formatReading(convertInterval(value, kind, canonicalUnit(kind), unit))} ${unit}`;
+    const agree = a.value.low <= b.value.high && b.value.low <= a.value.high;
+    if (!agree)
+      return [
+        {
+          kind: 'two-kits',
+          good: false,
+          text: `${label}: the two kits do not agree, ${tell(a.value, a.parameter)} and ${tell(b.value, b.parameter)}. Their units were reckoned with; one tube went wrong, or one kit is old.`,
+          doubted: [a.tube, b.tube],
+        },
+      ];
+    const same =
+      a.unit === b.unit
+        ? ''
+        : ` ${inUnit(a.value, a.unit)} is ${inUnit(a.value, b.unit)}; the other shows ${inUnit(b.value, b.unit)}.`;
+    return [{ kind: 'two-kits', good: true, text: `${label}: both kits agree.${same}`, doubted: [] }];
+  });
+}
+
 /**
  * What is to be said of a run beside its readings. Common practice: a repeat that does not agree is run a third time,
  * and a blank that takes on color tells of the reagent, not of the water.
@@ -103,5 +149,5 @@ export function runRemarks(
     const repeated = repeatedBy(tube, tubes, book);
     return repeated ? [repeatRemark(tube, repeated, tell)] : [];
   });
-  return [...each, ...phRemark(tubes, book)];
+  return [...each, ...phRemark(tubes, book), ...twoKitsRemarks(tubes, tell, book)];
 }

@@ -149,3 +149,42 @@ describe('both pH ranges', () => {
     expect(remarksOn(low({ found: 'past-top' }, here), high({ found: 'at', swatch: 1 }, there))).toEqual([]);
   });
 });
+
+describe('two kits for one amount', () => {
+  const two = (swatch: number): Ran => ({
+    methodId: 'ammonia-salicylate-two-bottles',
+    match: { found: 'at', swatch },
+  });
+  const three = (swatch: number): Ran => ({
+    methodId: 'ammonia-salicylate-three-bottles',
+    match: { found: 'at', swatch },
+  });
+  const cardOf = (methodId: string) => {
+    const { result } = methodOf(methodId);
+    return result.by === 'card' ? result.card : null;
+  };
+  it('one in nitrogen and one in the whole ion, are shown to be the same', () => {
+    // 1 mg of nitrogen as N is 18.04 / 14.007 = 1.288 mg of NH4 (molar masses).
+    const [a, b] = [cardOf('ammonia-salicylate-two-bottles')!, cardOf('ammonia-salicylate-three-bottles')!];
+    expect([a.unit, b.unit]).toEqual(['mg/L NH3-N', 'mg/L NH4']);
+    const [remark, ...more] = remarksOn(two(2), three(2));
+    expect(more).toEqual([]);
+    expect(remark).toMatchObject({ kind: 'two-kits', good: true });
+    const [, inN, inNh4] =
+      /^Total ammonia: both kits agree\. ([\d.]+) \([^)]*\) mg\/L NH3-N is ([\d.]+) \([^)]*\) mg\/L NH4; the other shows/.exec(
+        remark!.text,
+      ) ?? [];
+    expect(Number(inN)).toBe(a.values[2]);
+    expect(Math.abs(Number(inNh4) - (Number(inN) * 18.04) / 14.007)).toBeLessThan(0.06);
+  });
+  it('that are apart are both doubted, in one unit', () => {
+    const [remark] = remarksOn(two(0), three(5));
+    expect(remark).toMatchObject({ kind: 'two-kits', good: false });
+    expect(remark!.text).toContain('do not agree');
+    expect(remark!.doubted).toHaveLength(2);
+  });
+  it('nothing is said of kits for different things, of one kit at two places, or of a single tube', () => {
+    expect(remarksOn(two(2))).toEqual([]);
+    expect(remarksOn(two(2), { ...two(4), samplingPointId: uuid(77) })).toEqual([]);
+  });
+});

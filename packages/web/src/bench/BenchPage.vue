@@ -29,14 +29,14 @@ const elsewhere = computed(() => bench.runs.filter((r) => r.waterId !== props.wa
 <template>
   <PageHeading :title="water ? `Bench: ${water.name}` : 'Bench'" />
   <p v-if="bench.refusal" class="refusal" role="alert">{{ bench.refusal }}</p>
-  <p v-for="other in run ? [] : elsewhere" :key="other.id">
+  <p v-for="other in run || ended ? [] : elsewhere" :key="other.id">
     A run is live on
     <RouterLink :to="{ name: 'bench', params: { waterId: other.waterId } }">{{
       waters.byId(other.waterId)?.name ?? 'another water'
     }}</RouterLink>.
   </p>
   <RunPanel v-if="run" :key="run.id" :run="run" />
-  <RunSummary v-else-if="ended" :run="ended" @again="lastRunId = null" />
+  <RunSummary v-else-if="ended" :run="ended" :elsewhere="elsewhere" @again="lastRunId = null" />
   <RunStart v-else-if="water" :water="water" />
   <p v-else class="quiet" role="status">
     {{ waters.loaded ? 'This water is not here (any more).' : 'Loading …' }}

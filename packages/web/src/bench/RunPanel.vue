@@ -78,6 +78,7 @@ useBenchKeys(
       @take-back="at.takeBack"
       @done="at.done"
       @did-it="at.didIt"
+      @go-on-without="at.goOnWithout"
       @is-right="at.isRight"
       @timer="at.timer"
       @read-early="at.readEarly"

@@ -17,7 +17,14 @@ import { useRun } from './use-run';
 const WaterQuestions = defineAsyncComponent(() => import('../waters/WaterQuestions.vue'));
 
 /** What came of a run that is done: each reading with its workings, what a blank and both pH ranges say. */
-const props = defineProps<{ run: Run }>();
+const props = withDefaults(
+  defineProps<{
+    run: Run;
+    /** Runs that are still live, on other waters. */
+    elsewhere?: readonly Run[];
+  }>(),
+  { elsewhere: () => [] },
+);
 const opened = useOpenedWorkings();
 const waters = useWaters();
 const methods = useMethods();
@@ -99,7 +106,15 @@ const print = () => window.print();
     </p>
     <WaterQuestions v-if="water" :water="water" class="mb-3" />
     <div class="acts d-flex flex-wrap gap-2">
-      <LinkButton variant="primary" :to="{ name: 'today', params: { waterId: run.waterId } }"
+      <LinkButton
+        v-for="other in elsewhere"
+        :key="other.id"
+        :to="{ name: 'bench', params: { waterId: other.waterId } }"
+        >Go on with {{ waters.byId(other.waterId)?.name ?? 'another water' }}</LinkButton
+      >
+      <LinkButton
+        :variant="elsewhere.length > 0 ? 'outline-primary' : 'primary'"
+        :to="{ name: 'today', params: { waterId: run.waterId } }"
         >See how the water is</LinkButton
       >
       <button type="button" class="btn btn-outline-primary" @click="$emit('again')">Start another run</button>

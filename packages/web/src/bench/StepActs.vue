@@ -17,6 +17,7 @@ const props = defineProps<{
 defineEmits<{
   done: [];
   didIt: [];
+  goOnWithout: [];
   isRight: [];
   timer: [];
   readEarly: [];
@@ -38,7 +39,7 @@ const answered = computed(() => props.tube.answers[props.tube.step]);
 </script>
 
 <template>
-  <div v-if="told.length > 0" class="previews" role="status">
+  <div v-if="told.length > 0" class="previews" :class="{ many: told.length > 1 }" role="status">
     <p v-for="p in told" :key="p.text" class="preview">
       {{ p.text }}
       <BButton variant="link" class="open-workings" @mousedown.prevent @click="$emit('workings', p.workings)"
@@ -50,10 +51,17 @@ const answered = computed(() => props.tube.answers[props.tube.step]);
   <div v-if="undone" class="asked" role="alert">
     <p class="mb-2">{{ undone.asks }}</p>
     <div class="answers">
-      <BButton variant="primary" @mousedown.prevent @click="$emit('didIt')">{{ undone.did }}</BButton>
-      <BButton variant="outline-secondary" @mousedown.prevent @click="$emit('done')">{{
-        undone.doubt === 'step-skipped' ? 'No: go on without a value' : 'No: go on, mark it'
-      }}</BButton>
+      <BButton variant="primary" aria-keyshortcuts="A" @mousedown.prevent @click="$emit('didIt')"
+        >{{ undone.did }} <kbd aria-hidden="true">A</kbd></BButton
+      >
+      <BButton
+        variant="outline-secondary"
+        aria-keyshortcuts="B"
+        @mousedown.prevent
+        @click="$emit('goOnWithout')"
+        >{{ undone.doubt === 'step-skipped' ? 'No: go on without a value' : 'No: go on, mark it' }}
+        <kbd aria-hidden="true">B</kbd></BButton
+      >
     </div>
     <p class="quiet mb-0 mt-2">{{ doubtInfo[undone.doubt].effect }} Or finish the step first.</p>
   </div>
@@ -152,6 +160,19 @@ const answered = computed(() => props.tube.answers[props.tube.step]);
 }
 .open-workings {
   font-size: 1rem;
+}
+/* The pads of a strip must stay in sight above what they tell. */
+@media (max-width: 767px) {
+  .many {
+    margin-top: 0.4rem;
+  }
+  .many .preview {
+    font-size: 1rem;
+    line-height: 1.35;
+  }
+  .many .open-workings {
+    display: none;
+  }
 }
 .answers {
   display: flex;

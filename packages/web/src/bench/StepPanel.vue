@@ -59,6 +59,7 @@ defineEmits<{
   takeBack: [];
   done: [];
   didIt: [];
+  goOnWithout: [];
   isRight: [];
   timer: [];
   readEarly: [];
@@ -231,6 +232,7 @@ const error = computed(() => {
         :unlikely="unlikely"
         @done="$emit('done')"
         @did-it="$emit('didIt')"
+        @go-on-without="$emit('goOnWithout')"
         @is-right="$emit('isRight')"
         @timer="$emit('timer')"
         @read-early="$emit('readEarly')"

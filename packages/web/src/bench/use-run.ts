@@ -131,6 +131,10 @@ export function useRun(given: Ref<Run>) {
 
   /** A step called done without being done; asked about once before going on. */
   const undone = ref<{ testId: string; step: number; skipped: Skipped } | null>(null);
+  const isAsked = (): boolean =>
+    undone.value !== null &&
+    undone.value.testId === tube.value?.testId &&
+    undone.value.step === tube.value.step;
   /** Figures typed but not told yet, by test. */
   const typed = ref<Record<string, string>>({});
 
@@ -259,11 +263,16 @@ export function useRun(given: Ref<Run>) {
     if (isAtResult(current)) return void keep();
     if (step.do === 'ask') return;
     const skipped = leftUndone(current, link.now());
-    const asked = undone.value?.testId === current.testId && undone.value.step === current.step;
-    if (skipped && !asked) {
+    if (skipped && !isAsked()) {
       undone.value = { testId: current.testId, step: current.step, skipped };
       return;
     }
+    // Pressed twice it is no answer where the answer costs the reading.
+    if (skipped?.doubt === 'step-skipped') return;
+    goOnWithout();
+  }
+  /** A step was left out, and that was said. */
+  function goOnWithout(): void {
     undone.value = null;
     void tell({ ...atStep('step-done'), ...asAsked() });
   }
@@ -279,6 +288,11 @@ export function useRun(given: Ref<Run>) {
 
   function answerByKey(answer: number): void {
     const step = tube.value && stepOf(tube.value);
+    if (isAsked() && performance.now() - movedAt > settling) {
+      if (answer === 0) didIt();
+      if (answer === 1) goOnWithout();
+      return;
+    }
     if (step?.do !== 'ask' || !step.answers[answer] || performance.now() - movedAt <= settling) return;
     void tell({ ...atStep('answered'), answer });
   }
@@ -354,11 +368,7 @@ export function useRun(given: Ref<Run>) {
     afterThis,
     elsewhere,
     suggestions: computed(() => suggestionsFor(tubes.value, methods.book, ranBefore.value)),
-    undone: computed(() =>
-      undone.value?.testId === tube.value?.testId && undone.value?.step === tube.value?.step
-        ? (undone.value?.skipped ?? null)
-        : null,
-    ),
+    undone: computed(() => (isAsked() ? (undone.value?.skipped ?? null) : null)),
     unlikely: computed(() => {
       const asked = unlikely.value;
       const isOf = asked?.testId === tube.value?.testId;
@@ -372,6 +382,7 @@ export function useRun(given: Ref<Run>) {
       void keep();
     },
     didIt,
+    goOnWithout,
     doneByKey,
     answerByKey,
     typed,

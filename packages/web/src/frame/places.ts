@@ -42,8 +42,11 @@ export function usePlaces() {
       to:
         waters.waters.length > 0 && chosen.id
           ? { name: sign, params: { waterId: chosen.id } }
-          : { name: 'water-new' },
-      here: name.value === sign || also.includes(name.value),
+          : { name: 'empty-place', params: { place: sign } },
+      here:
+        name.value === sign ||
+        also.includes(name.value) ||
+        (name.value === 'empty-place' && route.params.place === sign),
       apart: false,
     });
     return [

@@ -66,7 +66,12 @@ const kits = useKits();
 const openedAt = link.date();
 const usual = useUsualMethod();
 const taken = useTakenMethods();
-const methodFor = (parameter: ParameterId) => usual(parameter)?.id ?? null;
+/** A pH of somebody whose way is not known yet is most often a figure: of a pen, a card or a notebook. */
+function methodFor(parameter: ParameterId): string | null {
+  const id = usual(parameter)?.id ?? null;
+  const isKnown = id !== null && (taken.value[parameter] === id || kits.kitsFor(id).length > 0);
+  return parameter === 'ph' && !isKnown ? null : id;
+}
 const form = reactive(formOfReading(props.reading, props.water, openedAt, methodFor));
 const seen = ref(props.reading?.version ?? 0);
 const newReadingId = newId();

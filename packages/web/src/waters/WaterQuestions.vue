@@ -44,7 +44,7 @@ const typed = useSessionStorage(`hedge-lamp.draft.water-questions.${props.water.
   groups: [] as WaterForm['stockGroups'],
 });
 const body = ref<HTMLFormElement>();
-const { errors, failure, saving, attempt, showErrors } = useSave(body, 'water.');
+const { errors, failure, saving, theirs, attempt, showErrors } = useSave<Water>(body, 'water.');
 const error = computed(
   () => errors.value[question.value === 'volume' ? 'netLiters' : (question.value ?? '')],
 );
@@ -71,6 +71,15 @@ async function keep(change: Partial<WaterForm>): Promise<void> {
     await store.load();
     await goOn();
   });
+  if (!theirs.value) return;
+  // One answer at a time: what was told elsewhere stays, and this one goes beside it when it is pressed again.
+  const { name, deletedAt } = theirs.value;
+  theirs.value = null;
+  await store.load();
+  failure.value =
+    deletedAt === null
+      ? `Something about ${name} was told elsewhere just now, and is kept. Press again to tell this too.`
+      : `${name} was removed elsewhere just now. Bring it back from Removed first.`;
 }
 async function answer(): Promise<void> {
   const { name, volume, unit, groups } = typed.value;

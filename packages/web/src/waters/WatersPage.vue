@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { comparedBy } from '@hedge-lamp/core/guidelines';
 import { lampWord, severity } from '@hedge-lamp/core/limits';
-import { BButton } from 'bootstrap-vue-next/components/BButton';
 import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useNow } from '../clock/use-now';
@@ -13,18 +12,14 @@ import PageHeading from '../shell/PageHeading.vue';
 import StatusLamp from '../shell/StatusLamp.vue';
 import { useMiniHedges } from '../shell/beam/use-mini-hedges';
 import { useLastLook } from './last-look';
-import { useLookRound } from './look-round';
-import { useTestNow } from './test-now';
 import WaterLine from './WaterLine.vue';
+import WaysIn from './WaysIn.vue';
 import { useWaters } from './waters-store';
 
 const store = useWaters();
 const route = useRoute();
 const router = useRouter();
 const now = useNow(60_000);
-const test = useTestNow();
-const round = useLookRound();
-const failure = computed(() => test.failure.value || round.failure.value);
 
 const lastLook = useLastLook(() =>
   store.loaded ? Object.fromEntries(store.waters.map((w) => [w.id, store.statusOf(w.id)])) : {},
@@ -96,29 +91,7 @@ const lead = computed(() => {
     <p>
       This page will show each of your waters with its lamp: clear, watch, act or urgent, and what is due.
     </p>
-    <ul class="ways-in">
-      <li>
-        <BButton variant="primary" :disabled="test.beginning.value" @click="test.testNow">{{
-          test.beginning.value ? 'Beginning …' : 'Test now'
-        }}</BButton>
-        <span>The kit is on the table: begin. The water is named while the tube stands.</span>
-      </li>
-      <li>
-        <LinkButton :to="{ name: 'water-new' }" variant="outline-primary">Add your first water</LinkButton>
-        <span>Tell first what it is, how much, and who lives in it. Its tap or well can follow.</span>
-      </li>
-      <li>
-        <LinkButton :to="{ name: 'signs-of-any' }" variant="outline-primary">Animals look wrong</LinkButton>
-        <span>They gasp, lie down or die: what to do now, before any test.</span>
-      </li>
-      <li>
-        <BButton variant="outline-primary" :disabled="round.opening.value" @click="round.look">{{
-          round.opening.value ? 'Opening …' : 'Look round'
-        }}</BButton>
-        <span>Made-up waters with a year of tests, to see what becomes of yours.</span>
-      </li>
-    </ul>
-    <p v-if="failure" role="alert" class="failure">{{ failure }}</p>
+    <WaysIn />
     <p class="mt-3 mb-0">
       Moved from another machine? <RouterLink :to="{ name: 'backups' }">Restore a backup</RouterLink>.
     </p>
@@ -260,28 +233,6 @@ ul {
 }
 .empty {
   max-width: 40rem;
-}
-.ways-in {
-  list-style: none;
-  padding: 0;
-  display: grid;
-  gap: 0.8rem;
-}
-.ways-in li {
-  display: grid;
-  grid-template-columns: 12.5rem minmax(0, 1fr);
-  gap: 0.3rem 1rem;
-  align-items: center;
-}
-.ways-in .btn {
-  min-height: 56px;
-  display: grid;
-  place-content: center;
-}
-@media (max-width: 767px) {
-  .ways-in li {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 @media (max-width: 1023px) {
   .heads {

@@ -18,15 +18,17 @@ describe('dates as they are written where a keeper lives', () => {
     ['d MMM yyyy', 'MMM d, yyyy'],
     ['d MMM yyyy, HH:mm', 'MMM d, yyyy, HH:mm'],
     ['EEEE, d MMMM yyyy', 'EEEE, MMMM d, yyyy'],
-    ['EEE d MMM', 'EEE MMM d'],
+    ['EEE d MMM', 'EEE, MMM d'],
+    ['EEEE d MMMM', 'EEEE, MMMM d'],
   ] as const)('%s becomes %s', (style, there) => {
-    expect(dateStyle(style, true)).toBe(there);
+    // No line ends between the month and its day.
+    expect(dateStyle(style, true)).toBe(there.replace(/(M) d/, '$1\u00a0d'));
     expect(dateStyle(style, false)).toBe(style);
   });
 
   it('an instant is written so', () => {
     const day = new Date(2026, 10, 24, 9);
-    expect(dated(day, 'd MMM yyyy', 'en-US')).toBe('Nov 24, 2026');
+    expect(dated(day, 'd MMM yyyy', 'en-US')).toBe('Nov\u00a024, 2026');
     expect(dated(day, 'd MMM yyyy', 'en-GB')).toBe('24 Nov 2026');
   });
 });

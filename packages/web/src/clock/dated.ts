@@ -28,13 +28,14 @@ export function isMonthFirst(language: string): boolean {
 
 /**
  * The pattern of a date as it is written where this keeper lives. Months are words, so that no order can be misread.
- * @example dateStyle('d MMM yyyy', true) // 'MMM d, yyyy'
+ * @example dateStyle('d MMM yyyy', true) // 'MMM d, yyyy', with no break between month and day
  */
 export const dateStyle = (style: DateStyle, monthFirst = isMonthFirst(languageHere())): string =>
   monthFirst
     ? style.replace(
-        /d (MMMM?)( yyyy)?/,
-        (_, month: string, year?: string) => `${month} d${year ? ',' : ''}${year ?? ''}`,
+        /(EEEE?)?,? ?d (MMMM?)( yyyy)?/,
+        (_, weekday: string | undefined, month: string, year?: string) =>
+          `${weekday ? `${weekday}, ` : ''}${month}\u00a0d${year ? `,${year}` : ''}`,
       )
     : style;
 

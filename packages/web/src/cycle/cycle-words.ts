@@ -1,15 +1,16 @@
 import { dated } from '../clock/dated';
 import { day } from '@hedge-lamp/core/wire';
 import { type CameTrue, type Forecast, chanceWords } from '@hedge-lamp/core/cycle';
-import { differenceInCalendarDays, format, isSameYear } from 'date-fns';
+import { differenceInCalendarDays, isSameYear } from 'date-fns';
 
 /** A day to come: "today", "tomorrow", then the date, "Saturday 5 December". What has passed is told by its date alone. */
 export function dayName(at: number, now: number): string {
   const days = differenceInCalendarDays(at, now);
   if (days === 0) return 'today';
   if (days === 1) return 'tomorrow';
-  const date = dated(at, isSameYear(at, now) ? 'd MMMM' : 'd MMMM yyyy');
-  return days > 1 ? `${format(at, 'EEEE')} ${date}` : date;
+  const isThisYear = isSameYear(at, now);
+  if (days > 1) return dated(at, isThisYear ? 'EEEE d MMMM' : 'EEEE d MMMM yyyy');
+  return dated(at, isThisYear ? 'd MMMM' : 'd MMMM yyyy');
 }
 /** The same within a sentence: "tomorrow", "on Saturday 5 December". */
 export function onDay(at: number, now: number): string {

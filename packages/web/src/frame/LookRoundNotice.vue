@@ -35,8 +35,14 @@ const back = computed(() => `${location.protocol}//${location.hostname}:${props.
 }
 @media (max-width: 767px) {
   .notice-line {
-    padding: 0.3rem 0.75rem;
+    flex-wrap: nowrap;
+    padding: 0.3rem 0.3rem 0.3rem 0.75rem;
     margin-bottom: 0.6rem;
+    font-size: 0.9375rem;
+    line-height: 1.3;
+  }
+  .btn {
+    flex: none;
   }
 }
 @media print {

@@ -51,7 +51,9 @@ function openSettings(): void {
         <StatusLamp :status="t.status" :size="17" bare />{{ t.count }}
       </span>
     </RouterLink>
-    <span v-if="link.demo" class="demo" title="Made-up data; your own is not touched">Demo</span>
+    <span v-if="link.demo && link.ownPort === null" class="demo" title="Made-up data; your own is not touched"
+      >Demo</span
+    >
     <RouterLink v-if="waters.dueCount > 0" :to="{ name: 'home', query: { by: 'due' } }" class="due">
       <strong>{{ waters.dueCount }}</strong><span class="due-word">&nbsp;due</span
       ><span class="visually-hidden"> tests</span>

@@ -16,7 +16,7 @@ afterEach(() => made.close());
 function ownCard(id: string, version: number, values = [0, 10, 20, 40]): OwnCard {
   const card = { ...cardOf('azo-nitrate'), id, name: 'My leaflet', values };
   const colors = swatchPoints(curveOf(card)).map((p) => p.lab);
-  return { id, version, learnedAt: now - 1000, light: 'window', drawn: false, card: { ...card, colors } };
+  return { id, version, learnedAt: now - 1000, light: 'window', insteadOf: '', card: { ...card, colors } };
 }
 const save = (card: unknown) =>
   made.call<{ errors: { path: string; message: string }[]; current: OwnCard }>(

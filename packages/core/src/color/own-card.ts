@@ -15,8 +15,8 @@ export const OwnCardSchema = z
     learnedAt: InstantSchema,
     /** In which light, as the keeper tells. */
     light: z.string().max(120, 'At most 120 characters.').default(''),
-    /** True where only its values were typed: then its colors are drawn by the model. */
-    drawn: z.boolean().default(false),
+    /** The card of a method in whose place its values were typed; then the model draws its colors, until they are learned. */
+    insteadOf: z.string().max(80, 'At most 80 characters.').default(''),
   })
   .meta({ id: 'OwnCard' });
 export type OwnCard = z.infer<typeof OwnCardSchema>;
@@ -28,9 +28,9 @@ const same = 1.5;
  * Sees whether an own card can tell anything: values that rise, and of a learned one no two neighbors alike.
  * @throws FieldError `wrong-card` with the path of the swatch
  */
-export function checkOwnCard({ card, drawn = false }: Pick<OwnCard, 'card'> & { drawn?: boolean }): void {
+export function checkOwnCard({ card, insteadOf = '' }: Pick<OwnCard, 'card'> & { insteadOf?: string }): void {
   const { values, colors } = card;
-  if (!colors && !drawn)
+  if (!colors && insteadOf === '')
     throw new FieldError('wrong-card', 'card.colors', 'Mark the swatches on the photograph first.');
   values.slice(1).forEach((value, k) => {
     const before = values[k]!;

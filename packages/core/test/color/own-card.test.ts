@@ -16,7 +16,7 @@ const ownCard = (values: number[], version = 1): OwnCard => ({
   id,
   version,
   learnedAt: Date.UTC(2026, 4, 1),
-  drawn: false,
+  insteadOf: '',
   light: 'window',
   card: {
     ...cardOf('azo-nitrate'),
@@ -53,10 +53,10 @@ describe('a card of one’s own', () => {
     const { colors: _none, ...bare } = card.card;
     expect(() => checkOwnCard({ card: bare })).toThrow(/Mark the swatches/);
     // Where only its values were typed, the model draws them; they must rise all the same.
-    expect(() => checkOwnCard({ card: bare, drawn: true })).not.toThrow();
-    expect(() => checkOwnCard({ card: { ...bare, values: [0, 10, 10, 40] }, drawn: true })).toThrow(
-      /Swatch 3 \(10\) must be more than swatch 2/,
-    );
+    expect(() => checkOwnCard({ card: bare, insteadOf: 'salicylate-ammonia' })).not.toThrow();
+    expect(() =>
+      checkOwnCard({ card: { ...bare, values: [0, 10, 10, 40] }, insteadOf: 'salicylate-ammonia' }),
+    ).toThrow(/Swatch 3 \(10\) must be more than swatch 2/);
   });
 
   describe('read on', () => {

@@ -31,7 +31,7 @@ export function ternLaneCard(now: number): OwnCard {
   return {
     id,
     version: 1,
-    drawn: false,
+    insteadOf: '',
     learnedAt: now - 40 * day,
     light: 'by the north door, cloudy noon',
     card: { ...card, colors, ...(gray === undefined ? {} : { gray }) },

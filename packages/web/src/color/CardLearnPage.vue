@@ -53,6 +53,7 @@ const draft = useDraft<LearnForm, OwnCard, OwnCard>({
       id: props.cardId || newCardId,
       version: (over?.version ?? seen.value) + 1,
       now: link.date(),
+      insteadOf: (over ?? there.value)?.insteadOf ?? '',
     };
     const read = readLearnForm(typed, learned.value, about);
     return 'card' in read ? { sent: read.card } : read;

@@ -37,7 +37,7 @@ const { errors, failure, saving, attempt, showErrors } = useSave(sheet, '');
 const id = newId();
 
 async function save(): Promise<void> {
-  const read = readLearnForm(form, null, { id, version: 1, now: link.date(), drawn: true });
+  const read = readLearnForm(form, null, { id, version: 1, now: link.date(), insteadOf: props.card.id });
   errors.value = 'errors' in read ? read.errors : {};
   if ('errors' in read) {
     await showErrors();

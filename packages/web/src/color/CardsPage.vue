@@ -112,13 +112,13 @@ const unitOf = (card: Card) => (card.unit === 'pH' ? '' : card.unit);
     <h2>{{ own.card.name }}</h2>
     <p class="quiet">
       {{ own.card.unit }} · version {{ own.version }} ·
-      {{ own.drawn ? 'values typed, colors drawn by the model' : 'learned' }}
+      {{ own.card.colors ? 'learned' : 'values typed, colors drawn by the model' }}
       {{ dated(own.learnedAt, 'd MMM yyyy') }}{{ own.light ? ` · ${own.light}` : '' }}
     </p>
     <SwatchRow :card="own.card" />
     <div class="acts">
       <LinkButton variant="outline-primary" :to="{ name: 'card-learn', params: { cardId: own.id } }"
-        >{{ own.drawn ? 'Learn its colors' : 'Learn it anew'
+        >{{ own.card.colors ? 'Learn it anew' : 'Learn its colors'
         }}<span class="visually-hidden">: {{ own.card.name }}</span></LinkButton
       >
       <BButton variant="outline-secondary" @click="save(own)"

@@ -30,13 +30,21 @@ const emit = defineEmits<{ match: [match: CardMatch | null, own: CardRef | null]
 const cards = useCards();
 
 const fitting = computed(() => cards.fitting(props.parameter));
-/** The card that this keeper read on last, where this test asks for that one. */
+/** The card that was read on last on this device, where this test asks for that one; the test's own by this word. */
+const ofTest = 'of-test';
 const lastCard = useLocalStorage(`hedge-lamp.card-for.${props.card.id}`, '');
-const picked = ref(props.own?.id ?? (props.match ? '' : lastCard.value));
+const picked = ref(props.own?.id ?? (props.match ? ofTest : lastCard.value));
+/** Whose values were typed because this card's are not the keeper's, on whatever device. */
+const inItsPlace = computed(() => fitting.value.findLast((c) => c.insteadOf === props.card.id));
 const chosenCard = computed({
-  // One that was put away is no choice any more.
-  get: () => (fitting.value.some((c) => c.id === picked.value) ? picked.value : ''),
-  set: (id) => (picked.value = lastCard.value = id),
+  get() {
+    const asked = picked.value || inItsPlace.value?.id;
+    // One that was put away is no choice any more.
+    return fitting.value.find((c) => c.id === asked)?.id ?? '';
+  },
+  set(id) {
+    picked.value = lastCard.value = id || ofTest;
+  },
 });
 const options = computed(() => [
   { value: '', text: 'The card of this test' },

@@ -61,19 +61,19 @@ export function boxesFor(count: number, there: readonly Box[], row: Box): Box[] 
 /**
  * The card as the server will check it, or what is wrong with it.
  * @param learned colors from the photograph, if it was read
- * @param about its identity; `drawn` where only the values are told, and the model draws their colors
+ * @param about its identity; `insteadOf` the card of a method where only the values are told, and the model draws their colors
  */
 export function readLearnForm(
   form: LearnForm,
   learned: { readonly colors: readonly Lab[]; readonly gray: number | undefined } | null,
-  about: { readonly id: string; readonly version: number; readonly now: number; readonly drawn?: boolean },
+  about: { readonly id: string; readonly version: number; readonly now: number; readonly insteadOf?: string },
 ): { card: OwnCard } | { errors: FieldErrors } {
   const { name, chemistry, unit, open, viewing, light } = form;
   const parsed = OwnCardSchema.safeParse({
     id: about.id,
     version: about.version,
     learnedAt: about.now,
-    drawn: about.drawn ?? false,
+    insteadOf: about.insteadOf ?? '',
     light,
     card: {
       id: about.id,

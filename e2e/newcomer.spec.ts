@@ -383,3 +383,47 @@ test('with the server away “Test now” says so and makes one water when it is
     })
     .toMatchObject([{ name: 'Moss bowl', kind: 'pond' }]);
 });
+
+test('units are a person’s: chosen once, every new water begins with them, and on request all speak in them', async ({
+  page,
+  served,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  const old = await served.water({ name: 'Old tank' });
+  await page.goto(served.url);
+  await page.getByRole('button', { name: 'More' }).click();
+  await page.getByRole('button', { name: 'Settings' }).click();
+  const settings = page.getByRole('dialog', { name: 'Settings' });
+  await settings.getByLabel('Temperature').selectOption('°F');
+  await settings.getByLabel('Volume').selectOption('US gal');
+  await settings.getByLabel('KH (alkalinity)').selectOption('mg/L CaCO3');
+  await expect(settings).toContainText('1 water has others.');
+  const unitsOf = async (id: string) =>
+    (await served.call<{ units: Record<string, string> }>('GET', `/api/waters/${id}`)).units;
+  expect((await unitsOf(old)).temperature).toBe('°C');
+  await settings.getByRole('button', { name: 'Use these in all waters' }).click();
+  await expect(settings).toContainText('Every new water begins with them.');
+  const wanted = { temperature: '°F', volume: 'US gal', alkalinity: 'mg/L CaCO3' };
+  expect(await unitsOf(old)).toMatchObject(wanted);
+  await settings.getByRole('button', { name: 'Close settings' }).click();
+  // Taken back, the old water is as it was; a new one begins with what was chosen.
+  await page.locator('.notice').getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await unitsOf(old)).temperature).toBe('°C');
+  await page.getByRole('link', { name: 'Add a water' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('New tank');
+  await expect(page.getByLabel('Net volume, US gal')).toBeVisible();
+  await page.getByLabel('Net volume, US gal').fill('10');
+  await page
+    .getByRole('button', { name: /^Save|^Keep|^Add/ })
+    .last()
+    .click();
+  await expect
+    .poll(async () =>
+      (await served.call<{ id: string; name: string }[]>('GET', '/api/waters')).map((w) => w.name),
+    )
+    .toContain('New tank');
+  const made = (await served.call<{ id: string; name: string }[]>('GET', '/api/waters')).find(
+    (w) => w.name === 'New tank',
+  );
+  expect(await unitsOf(made!.id)).toMatchObject(wanted);
+});

@@ -28,6 +28,9 @@ describe('the form of a water', () => {
     ];
     expect(unitsOfKeeper(of)).toEqual(gallons);
     expect(unitsOfKeeper([])).toEqual(units);
+    // What was chosen in the settings goes before both.
+    expect(unitsOfKeeper(of, { temperature: '°F' })).toEqual({ ...gallons, temperature: '°F' });
+    expect(unitsOfKeeper([], { volume: 'imp gal' })).toEqual({ ...units, volume: 'imp gal' });
     const begun = emptyWaterForm(unitsOfKeeper(of));
     begun.units.volume = 'L';
     // What is chosen for the new one leaves the other alone.

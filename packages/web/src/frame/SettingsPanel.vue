@@ -3,10 +3,13 @@ import { visionLabel, visions } from '@hedge-lamp/core/color';
 import { BFormCheckbox } from 'bootstrap-vue-next/components/BFormCheckbox';
 import { BFormRadioGroup } from 'bootstrap-vue-next/components/BFormRadio';
 import { BOffcanvas } from 'bootstrap-vue-next/components/BOffcanvas';
-import { ref } from 'vue';
+import { defineAsyncComponent, ref } from 'vue';
 import { useServerLink } from '../clock/server-link';
 import ChoiceField from '../shell/ChoiceField.vue';
 import { useSettings } from '../settings/settings-store';
+
+/** Brings the form of a water along. */
+const KeepersUnits = defineAsyncComponent(() => import('../waters/KeepersUnits.vue'));
 
 const open = defineModel<boolean>({ required: true });
 const settings = useSettings();
@@ -44,7 +47,7 @@ async function askToNotify(): Promise<void> {
     <p>
       <RouterLink :to="{ name: 'backups' }" @click="open = false">Backups of all that is kept</RouterLink>
     </p>
-    <p class="quiet">What follows stays on this device. Units are set for each water, in its form.</p>
+    <p class="quiet">What follows stays on this device.</p>
     <fieldset class="mb-4">
       <legend class="fs-6 fw-bold">Look</legend>
       <BFormRadioGroup v-model="settings.theme" :options="themes" name="theme" stacked />
@@ -60,6 +63,7 @@ async function askToNotify(): Promise<void> {
         Colors of a card that look alike to you are then pointed out where you read it.
       </p>
     </fieldset>
+    <KeepersUnits />
     <ChoiceField v-model="settings.syringe" :options="syringes" label="Your syringe, for diluting" />
     <fieldset>
       <legend class="fs-6 fw-bold">When a timer ends</legend>

@@ -1,4 +1,5 @@
 import type { Vision } from '@hedge-lamp/core/color';
+import type { UnitChoice } from '@hedge-lamp/core/waters';
 import { useLocalStorage, usePreferredDark } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { watch } from 'vue';
@@ -17,6 +18,8 @@ export const useSettings = defineStore('settings', () => {
   const vibrate = useLocalStorage('hedge-lamp.vibrate', true);
   /** How this keeper sees color: pairs of a card that look alike to them are pointed out. */
   const vision = useLocalStorage<Vision>('hedge-lamp.vision', 'usual');
+  /** Units that were chosen for new waters; what was not chosen goes by the keeper's other waters. */
+  const units = useLocalStorage<Partial<UnitChoice>>('hedge-lamp.units', {});
   const dark = usePreferredDark();
 
   function applyTheme(): void {
@@ -25,5 +28,5 @@ export const useSettings = defineStore('settings', () => {
   }
   watch([theme, dark], applyTheme);
 
-  return { theme, sound, notify, wakeLock, vibrate, initials, pen, syringe, vision, applyTheme };
+  return { theme, sound, notify, wakeLock, vibrate, initials, pen, syringe, vision, units, applyTheme };
 });

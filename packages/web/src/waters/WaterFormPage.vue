@@ -13,7 +13,6 @@ import {
   waterKindInfo,
   waterKinds,
   waterVolumeUnits,
-  unitChoices,
   waterRoutes,
 } from '@hedge-lamp/core/waters';
 import { isAnimal, stockGroupIds, stockGroupLabel } from '@hedge-lamp/core/limits';
@@ -28,10 +27,12 @@ import StockConflicts from './StockConflicts.vue';
 import DraftNotices from '../shell/DraftNotices.vue';
 import TextField from '../shell/TextField.vue';
 import ChoiceField from '../shell/ChoiceField.vue';
+import { useSettings } from '../settings/settings-store';
 import { useNotices } from '../shell/notice-store';
 import PageHeading from '../shell/PageHeading.vue';
 import { useDraft } from '../shell/use-draft';
 import { waterFacts } from './water-facts';
+import UnitFields from './UnitFields.vue';
 import StockLines from './StockLines.vue';
 import SamplingPointsField from './SamplingPointsField.vue';
 import VolumeCalculator from './VolumeCalculator.vue';
@@ -49,6 +50,7 @@ const props = defineProps<{ waterId?: string }>();
 const router = useRouter();
 const store = useWaters();
 const notices = useNotices();
+const settings = useSettings();
 const link = useServerLink();
 
 const draft = useDraft<WaterForm, WaterDraft, Water>({
@@ -63,7 +65,7 @@ const draft = useDraft<WaterForm, WaterDraft, Water>({
   send,
 });
 const { form: typed, seen, formElement, errors, failure, saving, take, begin, forget, save } = draft;
-if (!typed.value) begin(emptyWaterForm(unitsOfKeeper(store.waters)));
+if (!typed.value) begin(emptyWaterForm(unitsOfKeeper(store.waters, settings.units)));
 /** What stands in the fields; an empty form in the moment between saving and leaving the page. */
 const form = computed(() => typed.value ?? emptyWaterForm());
 const calculating = ref(false);
@@ -90,7 +92,6 @@ const sources = computed(() => [
     .map((w) => ({ value: w.id, text: w.name })),
 ]);
 const stock = stockGroupIds.map((value) => ({ value, text: stockGroupLabel[value] }));
-const unitGroups = [unitChoices.filter((c) => c.routine), unitChoices.filter((c) => !c.routine)];
 const volumeOptions = waterVolumeUnits.map((value) => ({ value, text: value }));
 
 const isAnimalTicked = computed(() => form.value.stockGroups.some(isAnimal) || form.value.stock.length > 0);
@@ -349,23 +350,7 @@ async function cancel(): Promise<void> {
 
     <section class="sheet">
       <h2>Units you like</h2>
-      <component
-        :is="k === 0 ? 'div' : 'details'"
-        v-for="(group, k) in unitGroups"
-        :key="k"
-        :class="{ 'mb-3 folded': k > 0 }"
-      >
-        <summary v-if="k > 0">What only some keepers measure</summary>
-        <div class="unit-grid">
-          <ChoiceField
-            v-for="c in group"
-            :key="c.kind"
-            v-model="form.units[c.kind]"
-            :options="c.units.map((value) => ({ value, text: value }))"
-            :label="c.label"
-          />
-        </div>
-      </component>
+      <UnitFields v-model="form.units" />
       <TextField v-model="form.note" type="note" label="Note" :error="errors.note" />
     </section>
 
@@ -444,11 +429,6 @@ summary {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(13rem, 1fr));
   gap: 0.35rem;
-}
-.unit-grid {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(9rem, 1fr));
-  gap: 0 1rem;
 }
 .acts {
   grid-column: 1 / -1;

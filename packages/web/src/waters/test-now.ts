@@ -2,6 +2,7 @@ import { unnamedWater, waterRoutes } from '@hedge-lamp/core/waters';
 import { v4 as newId } from 'uuid';
 import { ref } from 'vue';
 import { useRouter } from 'vue-router';
+import { useSettings } from '../settings/settings-store';
 import { ask } from '../wire/ask';
 import { sentenceOf } from '../wire/api-error';
 import { askAllOf } from './new-water-questions';
@@ -11,6 +12,7 @@ import { useWaters } from './waters-store';
 export function useTestNow() {
   const store = useWaters();
   const router = useRouter();
+  const settings = useSettings();
   const failure = ref('');
   const beginning = ref(false);
   /** Pressed again after an answer was lost, it is the same water. */
@@ -24,7 +26,7 @@ export function useTestNow() {
       // Whoever has waters already never needs it: it is fetched when it is asked for.
       const { emptyWaterForm, readWaterForm, unitsOfKeeper } = await import('./water-form');
       const read = readWaterForm(
-        { ...emptyWaterForm(unitsOfKeeper(store.waters)), id, name: unnamedWater },
+        { ...emptyWaterForm(unitsOfKeeper(store.waters, settings.units)), id, name: unnamedWater },
         Date.now(),
       );
       if ('errors' in read) throw new Error(Object.values(read.errors).join(' '));

@@ -65,14 +65,20 @@ export interface WaterForm {
 }
 
 /**
- * The units of whoever keeps these waters: those of the newest of them.
+ * The units of whoever keeps these waters: those that they chose, else those of the newest water.
  * @param waters in any order
+ * @param chosen in the settings
  */
-export const unitsOfKeeper = (waters: readonly Pick<Water, 'units' | 'createdAt'>[]): UnitChoice =>
-  waters.reduce<(typeof waters)[number] | null>(
-    (newest, w) => (newest === null || w.createdAt > newest.createdAt ? w : newest),
+export function unitsOfKeeper(
+  waters: readonly Pick<Water, 'units' | 'createdAt'>[],
+  chosen: Partial<UnitChoice> = {},
+): UnitChoice {
+  const newest = waters.reduce<(typeof waters)[number] | null>(
+    (best, w) => (best === null || w.createdAt > best.createdAt ? w : best),
     null,
-  )?.units ?? usualUnits;
+  );
+  return { ...(newest?.units ?? usualUnits), ...chosen };
+}
 
 export const emptyWaterForm = (units: UnitChoice = usualUnits): WaterForm => ({
   id: newId(),

@@ -190,17 +190,13 @@ test('everything in the wrong order: nothing is told for a test that was not run
     await keeper.press(page.getByRole('checkbox', { name, exact: true }));
   await keeper.button(/^Start/);
   let turn = 0;
+  let doubled = 0;
   await keeper.follow({
     ...middling,
     before: async (step) => {
       turn += 1;
       const without = step.getByRole('button', { name: /^No: go on without a value/ });
       if (await without.isVisible()) {
-        // Pressed twice, "done" is no answer to what was asked.
-        const heading = await step.locator('h2').first().innerText();
-        await page.keyboard.press('Enter');
-        await page.keyboard.press('Enter');
-        await expect(step.locator('h2').first()).toHaveText(heading);
         await keeper.press(without);
         return true;
       }
@@ -211,12 +207,22 @@ test('everything in the wrong order: nothing is told for a test that was not run
       }
       const skip = step.getByRole('button', { name: /^Step done|now anyway$/ });
       if ((await step.getByRole('radiogroup').count()) === 0 && (await skip.first().isVisible())) {
-        await keeper.press(skip.first());
+        // A double press is no answer to what it asks.
+        const heading = await step.locator('h2').first().innerText();
+        const asks = step.getByRole('alert').filter({ hasText: 'no value is taken from it' });
+        if (!/drops from/.test(heading)) await keeper.press(skip.first());
+        else {
+          await skip.first().dblclick();
+          await expect(asks).toBeVisible();
+          await expect(step.locator('h2').first()).toHaveText(heading);
+          doubled += 1;
+        }
         return true;
       }
       return false;
     },
   });
+  expect(doubled).toBeGreaterThanOrEqual(3);
   const readings = await readingsOf(served, await onlyWater(served));
   expect(readings.length).toBe(3);
   expect(readings.filter((r) => r.value !== null)).toEqual([]);

@@ -1,4 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
+import { faultsInEveryLook } from './axe-faults';
 import { expect, test } from './served';
 
 /** Lines of text within the window, as eyes see them. */
@@ -265,6 +266,7 @@ test('the first time a card is read it is asked whether one’s own shows the sa
   await expect(page.getByText('0 · 0.2 · 0.4 · 0.8 · 1.5 · 3 · 6 mg/L NH3-N')).toBeVisible();
   await page.getByRole('button', { name: 'Mine differ' }).click();
   const values = page.getByLabel('Values on your card, palest first');
+  expect(await faultsInEveryLook(page)).toEqual([]);
   // What does not rise is refused beside its field, and stays.
   await values.fill('0 0,25 0,25 1');
   await page.getByRole('button', { name: 'Read on these' }).click();
@@ -298,9 +300,17 @@ test('who has nothing yet looks round in made-up waters: nothing is kept there, 
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto(served.url);
   await page.evaluate(() => localStorage.setItem('hedge-lamp.of-my-own', 'kept'));
+  // Each place of the rail says what it is for, and offers the same ways in.
+  for (const place of ['Today', 'Bench', 'Trace', 'Log']) {
+    await keeper.press(page.getByRole('link', { name: place, exact: true }));
+    await expect(page.getByRole('heading', { level: 1, name: place })).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Test now' })).toBeVisible();
+    expect(await faultsInEveryLook(page)).toEqual([]);
+  }
   await keeper.button('Look round');
   const said = page.getByRole('complementary', { name: 'Made-up waters' });
   await expect(said).toContainText('These waters are made up.', { timeout: 60_000 });
+  expect(await faultsInEveryLook(page)).toEqual([]);
   const there = new URL(page.url());
   expect(there.origin).not.toBe(served.url);
   // What this device keeps of the keeper's own is not there: it is another address.
@@ -398,6 +408,7 @@ test('units are a person’s: chosen once, every new water begins with them, and
   await settings.getByLabel('Volume').selectOption('US gal');
   await settings.getByLabel('KH (alkalinity)').selectOption('mg/L CaCO3');
   await expect(settings).toContainText('1 water has others.');
+  expect(await faultsInEveryLook(page)).toEqual([]);
   const unitsOf = async (id: string) =>
     (await served.call<{ units: Record<string, string> }>('GET', `/api/waters/${id}`)).units;
   expect((await unitsOf(old)).temperature).toBe('°C');

@@ -55,7 +55,9 @@ export function formatBest(i: Interval): string {
   // A guess in the very middle of a step, 75 in tens, was meant to be there: half a step is not little.
   const moved = Math.abs(rounded - i.best) / width;
   const stays = rounded >= i.low && rounded <= i.high && moved < 0.1 - 1e-9;
-  return tidy(i.best, stays ? coarse : decimalsOf(width / 10));
+  const text = tidy(i.best, stays ? coarse : decimalsOf(width / 10));
+  // A little that nobody measured is not "0".
+  return text === '0' && i.best > 0 && i.low >= 0 ? tidy(i.best, decimalsOf(i.best)) : text;
 }
 
 /**
@@ -80,13 +82,10 @@ export function formatInterval(i: Interval): string {
 /**
  * Best guess and interval: "5 (4–5)", or only the interval where a best guess would mislead.
  * @example formatReading(interval(4, 4.6, 5)) // '4.6 (4–5)'
- * @example formatReading(interval(0, 0.002, 0.18)) // '0–0.18'
+ * @example formatReading(interval(0, 0.002, 0.18)) // '0.002 (0–0.18)'
  */
 export function formatReading(i: Interval): string {
   const range = formatInterval(i);
   if (!Number.isFinite(i.high - i.low) || !/–| to /.test(range)) return range;
-  const best = formatBest(i);
-  // A little that nobody measured is not "0".
-  if (best === '0' && i.best > 0 && i.low >= 0) return range;
-  return `${best} (${range})`;
+  return `${formatBest(i)} (${range})`;
 }

@@ -30,7 +30,7 @@ describe('a figure as shown', () => {
     expect(formatReading(interval(9.9, 16.4, 36.2))).toBe('16 (9–37)');
     expect(formatReading(interval(-2.04, 0.02, 2.04))).toBe('0 (−2.1 to 2.1)');
     // A little that nobody measured is not "0"; what was read as 0 is.
-    expect(formatReading(interval(0, 0.002, 0.18))).toBe('0–0.18');
+    expect(formatReading(interval(0, 0.002, 0.18))).toBe('0.002 (0–0.18)');
     expect(formatReading(interval(0, 0, 0.18))).toBe('0 (0–0.18)');
     expect(formatReading(interval(1230, 1800, 2490))).toBe('1800 (1200–2500)');
     expect(formatReading(interval(50, 75, 100))).toBe('75 (50–100)');

@@ -130,7 +130,7 @@ export function useRun(given: Ref<Run>) {
   });
 
   /** A step called done without being done; asked about once before going on. */
-  const undone = ref<{ testId: string; step: number; skipped: Skipped } | null>(null);
+  const undone = ref<{ testId: string; step: number; skipped: Skipped; askedAt: number } | null>(null);
   const isAsked = (): boolean =>
     undone.value !== null &&
     undone.value.testId === tube.value?.testId &&
@@ -264,11 +264,13 @@ export function useRun(given: Ref<Run>) {
     if (step.do === 'ask') return;
     const skipped = leftUndone(current, link.now());
     if (skipped && !isAsked()) {
-      undone.value = { testId: current.testId, step: current.step, skipped };
+      undone.value = { testId: current.testId, step: current.step, skipped, askedAt: performance.now() };
       return;
     }
-    // Pressed twice it is no answer where the answer costs the reading.
-    if (skipped?.doubt === 'step-skipped') return;
+    // Who counted for themselves is asked whether all went in: a double press would say no to it, and cost the reading.
+    const askedAt = undone.value?.askedAt ?? -Infinity;
+    const isUncounted = (current.drops[current.step] ?? 0) === 0;
+    if (isUncounted && skipped?.doubt === 'step-skipped' && performance.now() - askedAt < settling) return;
     goOnWithout();
   }
   /** A step was left out, and that was said. */

@@ -50,8 +50,8 @@ export interface AppOptions extends Pick<Context, 'database' | 'now'> {
   readonly demo?: boolean;
   /** Made-up data that are only looked at: nothing is written, and the way back leads to this port. */
   readonly ownPort?: number | null;
-  /** Opens made-up data beside these; its port. Left out where there are none to be had. */
-  readonly lookRound?: () => Promise<number>;
+  /** Opens made-up data beside these; its port, or null while it opens. Left out where there are none to be had. */
+  readonly lookRound?: () => Promise<number | null>;
   /** Removes for good, from time to time, what has waited for it. */
   readonly sweeps?: boolean;
   /** Backups of the data; left out where there are none to be made. */

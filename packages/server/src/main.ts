@@ -125,7 +125,7 @@ async function serve({ at, isDemoNow, replaced, replace }: ServeOptions): Promis
     hosts: (env.HEDGE_LAMP_HOSTS ?? '').split(',').filter(Boolean),
     demo,
     ownPort,
-    ...(ownPort === null ? { lookRound: () => lookRound.open() } : {}),
+    ...(ownPort === null ? { lookRound: () => lookRound.openSoon() } : {}),
     sweeps: true,
     backups: {
       migrations,

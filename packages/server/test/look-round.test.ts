@@ -55,6 +55,18 @@ describe('made-up data to look round in', () => {
     expect(third).not.toBe(one);
     look.close();
   });
+  it('that takes long is asked for again: no answer is waited for until a browser gives up', async () => {
+    const look = new LookRound(
+      program(
+        "setTimeout(() => process.send({ port: 7 }), 1500); process.on('disconnect', () => process.exit());",
+      ),
+      () => 4870,
+    );
+    expect(await look.openSoon(50)).toBeNull();
+    expect(await look.open()).toBe(7);
+    expect(await look.openSoon(50)).toBe(7);
+    look.close();
+  });
   it('says so where it cannot be opened, and can be asked again', async () => {
     const look = new LookRound(program('process.exit(1)'), () => 4870);
     for (const _ of [1, 2]) await expect(look.open()).rejects.toThrow(/could not be opened/);

@@ -36,8 +36,9 @@ export const serverRoutes = routes('server', {
   lookRound: {
     method: 'POST',
     path: '/api/look-round',
-    summary: 'Opens made-up data to look round in, read-only, on a port of their own',
-    answer: z.object({ port: z.int() }),
+    summary:
+      'Opens made-up data to look round in, read-only, on a port of their own; null while they open: ask again',
+    answer: z.object({ port: z.int().nullable() }),
     changes: [],
   },
 });

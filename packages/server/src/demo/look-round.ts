@@ -1,8 +1,11 @@
 import { type ChildProcess, fork } from 'node:child_process';
+import { setTimeout } from 'node:timers/promises';
 import { ProblemError, problem } from '../wire/problem';
 
 /** The demo is made anew each time; a slow machine is given this long, ms. */
-const patience = 60_000;
+const patience = 180_000;
+/** An answer is not waited for longer than this: then it is asked for again, ms. */
+const answerWithin = 8000;
 
 /** Told by the process of the made-up data when it answers. */
 const isReady = (told: unknown): told is { readonly port: number } =>
@@ -39,6 +42,16 @@ export class LookRound {
     }));
   }
 
+  /** The same, or null while it is not open yet: then it is asked for again. */
+  async openSoon(within = answerWithin): Promise<number | null> {
+    const later = new AbortController();
+    try {
+      return await Promise.race([this.open(), setTimeout(within, null, { signal: later.signal })]);
+    } finally {
+      later.abort();
+    }
+  }
+
   private start(): Promise<number> {
     const child = fork(this.program, {
       env: {
@@ -55,7 +68,7 @@ export class LookRound {
       if (this.child === child) this.child = this.opening = undefined;
     });
     return new Promise((resolve, reject) => {
-      const timer = setTimeout(() => reject(failed()), patience);
+      const timer = globalThis.setTimeout(() => reject(failed()), patience);
       const done = (act: () => void) => {
         clearTimeout(timer);
         act();

@@ -12,7 +12,9 @@ export function useLookRound() {
     opening.value = true;
     failure.value = '';
     try {
-      const { port } = await ask(serverRoutes.lookRound);
+      let port: number | null = null;
+      // A slow machine takes a while to make them: the server says so, or that it cannot.
+      while (port === null) ({ port } = await ask(serverRoutes.lookRound));
       location.assign(`${location.protocol}//${location.hostname}:${port}/`);
     } catch (error) {
       failure.value = sentenceOf(error);

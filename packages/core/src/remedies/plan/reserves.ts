@@ -296,7 +296,9 @@ function ghLines(context: Context, from: number): PlanLine[] {
       subjects: ['hardness'],
       at: from,
       says: `Dissolve ${saltWords(salts)}.`,
-      details: [`GH up by ${given.rough('hardness', degrees * ghDegree)} today; KH and pH stay. Pour it in slowly.`],
+      details: [
+        `GH up by ${given.rough('hardness', degrees * ghDegree)} today; KH and pH stay. Pour it in slowly.`,
+      ],
       amount: { share: null, waters: [], salts, portions: null, hours: null },
       effects: [
         effect(given, 'GH', 'hardness', before, {

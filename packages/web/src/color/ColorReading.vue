@@ -5,9 +5,9 @@ import { useLocalStorage } from '@vueuse/core';
 import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import ChoiceField from '../shell/ChoiceField.vue';
 import CardReader from './CardReader.vue';
+import CardValues from './CardValues.vue';
 import { useCards } from './cards-store';
 
-const CardValues = defineAsyncComponent(() => import('./CardValues.vue'));
 const PhotoReader = defineAsyncComponent(() => import('./PhotoReader.vue'));
 
 /** A card of the keeper's own, in the version that is read on. */
@@ -53,14 +53,14 @@ const options = computed(() => [
 /** Cards of which this keeper said that theirs shows the same values. */
 const known = useLocalStorage<string[]>('hedge-lamp.cards-known', []);
 const asksValues = ref(false);
-// Told once for each card: a card that is typed here must not close the question before it was taken.
+// Told by what this device knows as the card comes up, and not again: a question that came later would push the colors
+// away under a finger, and a card that is typed here must not close it before it was taken.
 watch(
-  [() => cards.loaded, () => props.card.id],
-  () => {
+  () => props.card.id,
+  (id) => {
     asksValues.value =
       !props.compact &&
-      !known.value.includes(props.card.id) &&
-      cards.loaded &&
+      !known.value.includes(id) &&
       fitting.value.every((c) => c.card.chemistry !== props.card.chemistry);
   },
   { immediate: true },
